@@ -1,0 +1,26 @@
+const shared = {
+  transform: {
+    '^.+\\.[jt]sx?$': [
+      '@swc/jest',
+      {
+        jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } },
+        module: { type: 'commonjs' },
+      },
+    ],
+  },
+  // These ship as ES modules only.
+  transformIgnorePatterns: ['/node_modules/(?!(fractional-indexing)/)'],
+  moduleNameMapper: {
+    '^@/(.*)$': '<rootDir>/src/$1',
+    // Next's guard against server code in the browser throws outside its bundler.
+    '^server-only$': '<rootDir>/node_modules/server-only/empty.js',
+  },
+  testEnvironment: 'node',
+};
+
+export default {
+  projects: [
+    { ...shared, displayName: 'unit', testMatch: ['<rootDir>/src/{core,ui,audio}/**/*.test.ts'] },
+    { ...shared, displayName: 'database', testMatch: ['<rootDir>/src/{server,app}/**/*.test.ts'] },
+  ],
+};

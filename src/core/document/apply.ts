@@ -1,0 +1,154 @@
+import type { z } from 'zod';
+import { fail, ok, type Problem, type Result } from '../result';
+import type { Operation } from './operation';
+
+type RecordShape = z.ZodObject;
+type Entity = { readonly id: string } & Readonly<Record<string, unknown>>;
+type Collection = Readonly<Record<string, Entity>>;
+
+/**
+ * What `apply` has to know of a kind of document. `singles` are the records there is one of,
+ * `collections` those that stand under ids; both give the schema of one record.
+ */
+export type DocumentKind<D> = {
+  readonly name: string;
+  readonly schema: z.ZodType<D>;
+  readonly singles: Readonly<Record<string, RecordShape>>;
+  readonly collections: Readonly<Record<string, RecordShape>>;
+  /** What a record is called in a sentence: `Section “Verse”`. */
+  readonly call: (where: string, record: Readonly<Record<string, unknown>> | undefined) => string;
+  /** What must hold for the document as a whole. */
+  readonly check: (document: D) => Problem | undefined;
+};
+
+export type Applied<D> = { readonly document: D; readonly inverse: readonly Operation[] };
+
+/**
+ * A document with operations carried out, all or none, and the operations that undo them. The same
+ * function runs in the browser and on the server; it never changes its input, and what no operation
+ * touched is shared with it.
+ *
+ * @returns a problem that names the place when an operation is not allowed or names what is gone
+ */
+export const apply = <D>(
+  kind: DocumentKind<D>,
+  document: D,
+  operations: readonly Operation[],
+): Result<Applied<D>> => {
+  let current = document;
+  const inverse: Operation[] = [];
+  for (const operation of operations) {
+    const step = applyOne(kind, current, operation);
+    if (!step.ok) return step;
+    current = step.value.document;
+    inverse.unshift(...step.value.inverse);
+  }
+  const problem = kind.check(current);
+  return problem ? { ok: false, problem } : ok({ document: current, inverse });
+};
+
+/** A stored or sent value as a document of this kind, or what is wrong with it. */
+export const parseDocument = <D>(kind: DocumentKind<D>, value: unknown): Result<D> => {
+  const parsed = kind.schema.safeParse(value);
+  if (!parsed.success) return schemaProblem(kind.name, parsed.error);
+  const problem = kind.check(parsed.data);
+  return problem ? { ok: false, problem } : ok(parsed.data);
+};
+
+const applyOne = <D>(kind: DocumentKind<D>, document: D, operation: Operation) => {
+  if (operation.type === 'set') return set(kind, document, operation);
+  const shape = own(kind.collections, operation.in);
+  if (!shape) return unknownPlace(kind, operation.in);
+  return operation.type === 'insert'
+    ? insert(kind, document, operation, shape)
+    : remove(kind, document, operation);
+};
+
+const insert = <D>(
+  kind: DocumentKind<D>,
+  document: D,
+  operation: Extract<Operation, { type: 'insert' }>,
+  shape: RecordShape,
+): Result<Applied<D>> => {
+  const records = collectionOf(document, operation.in);
+  const value = asRecord(operation.value);
+  const place = kind.call(operation.in, value);
+  if (own(records, operation.id)) return fail('taken', place, 'This id is already in use.');
+  const parsed = shape.safeParse({ ...value, id: operation.id });
+  if (!parsed.success) return schemaProblem(place, parsed.error);
+  return ok({
+    document: {
+      ...document,
+      [operation.in]: { ...records, [operation.id]: parsed.data as Entity },
+    },
+    inverse: [{ type: 'remove', in: operation.in, id: operation.id }],
+  });
+};
+
+const remove = <D>(
+  kind: DocumentKind<D>,
+  document: D,
+  operation: Extract<Operation, { type: 'remove' }>,
+): Result<Applied<D>> => {
+  const records = collectionOf(document, operation.in);
+  const value = own(records, operation.id);
+  if (!value) return gone(kind, operation.in);
+  const { [operation.id]: _, ...rest } = records;
+  return ok({
+    document: { ...document, [operation.in]: rest },
+    inverse: [{ type: 'insert', in: operation.in, id: operation.id, value }],
+  });
+};
+
+const set = <D>(
+  kind: DocumentKind<D>,
+  document: D,
+  operation: Extract<Operation, { type: 'set' }>,
+): Result<Applied<D>> => {
+  const { in: where, id, field, value } = operation;
+  const shape = own(id === undefined ? kind.singles : kind.collections, where);
+  if (!shape) return unknownPlace(kind, where);
+  const record =
+    id === undefined
+      ? asRecord(own(document as object, where))
+      : own(collectionOf(document, where), id);
+  if (!record) return gone(kind, where);
+  const place = `${kind.call(where, record)}, ${field}`;
+  const fieldShape = own(shape.shape as Record<string, z.ZodType>, field);
+  if (!fieldShape || FIXED.has(field))
+    return fail('invalid', place, 'There is no such field to set.');
+  const parsed = fieldShape.safeParse(value);
+  if (!parsed.success) return schemaProblem(place, parsed.error);
+  const changed = { ...record, [field]: parsed.data };
+  return ok({
+    document: {
+      ...document,
+      [where]: id === undefined ? changed : { ...collectionOf(document, where), [id]: changed },
+    },
+    inverse: [{ ...operation, value: record[field] }],
+  });
+};
+
+/** Fields that make a record what it is. */
+const FIXED = new Set(['id', 'kind']);
+
+const collectionOf = <D>(document: D, name: string): Collection =>
+  (document as Record<string, Collection>)[name]!;
+
+const own = <T>(record: Readonly<Record<string, T>> | object, key: string): T | undefined =>
+  Object.hasOwn(record, key) ? (record as Record<string, T>)[key] : undefined;
+
+const asRecord = (value: unknown): Record<string, unknown> =>
+  typeof value === 'object' && value !== null ? (value as Record<string, unknown>) : {};
+
+const gone = <D>(kind: DocumentKind<D>, where: string) =>
+  fail('gone', kind.call(where, undefined), 'It is no longer there; somebody has removed it.');
+
+const unknownPlace = <D>(kind: DocumentKind<D>, where: string) =>
+  fail('invalid', kind.name, `There is nothing called “${where.slice(0, 40)}” in it.`);
+
+const schemaProblem = (place: string, error: z.ZodError) => {
+  const issue = error.issues[0]!;
+  const path = issue.path.join(', ');
+  return fail('invalid', path ? `${place}, ${path}` : place, issue.message);
+};

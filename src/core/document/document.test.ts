@@ -1,0 +1,236 @@
+import fc from 'fast-check';
+import { sentence } from '../result';
+import {
+  blankRoadMap,
+  insertSection,
+  newSection,
+  type RoadMap,
+  roadMapKind,
+  sectionsOf,
+} from '../roadmap';
+import { roadMapOf } from '../testing';
+import { apply, changeSchema, inOrder, type Operation, parseDocument, placeAt, squash } from '.';
+
+const song = roadMapOf([
+  { id: 'a', name: 'Intro', bars: 4 },
+  { id: 'b', name: 'Verse', bars: 16 },
+]);
+
+const set = (id: string, field: string, value: unknown): Operation => ({
+  type: 'set',
+  in: 'sections',
+  id,
+  field,
+  value,
+});
+
+const done = (map: RoadMap, operations: readonly Operation[]) => {
+  const result = apply(roadMapKind, map, operations);
+  if (!result.ok) throw new Error(sentence(result.problem));
+  return result.value;
+};
+
+const refusal = (operations: readonly Operation[], map = song) => {
+  const result = apply(roadMapKind, map, operations);
+  return result.ok ? 'not refused' : `${result.problem.code}: ${sentence(result.problem)}`;
+};
+
+test('setting, inserting and removing each have an inverse', () => {
+  const operations: Operation[] = [
+    set('a', 'bars', 8),
+    { type: 'remove', in: 'sections', id: 'b' },
+    ...insertSection(song, newSection('c', { name: 'Bridge' }), 1),
+    { type: 'set', in: 'start', field: 'countIn', value: 6 },
+  ];
+  const { document, inverse } = done(song, operations);
+  expect(sectionsOf(document).map(({ name, bars }) => [name, bars])).toEqual([
+    ['Intro', 8],
+    ['Bridge', 8],
+  ]);
+  expect(document.start.countIn).toBe(6);
+  expect(done(document, inverse).document).toEqual(song);
+});
+
+const ids = fc.constantFrom('a', 'b', 'c', 'd');
+const someOperation: fc.Arbitrary<Operation> = fc.oneof(
+  fc.tuple(ids, fc.integer({ min: 1, max: 99 })).map(([id, bars]) => set(id, 'bars', bars)),
+  fc
+    .tuple(ids, fc.constantFrom('Intro', 'Verse', 'Out'))
+    .map(([id, name]) => set(id, 'name', name)),
+  ids.map((id): Operation => ({ type: 'remove', in: 'sections', id })),
+  fc
+    .tuple(ids, fc.integer({ min: 0, max: 2 }))
+    .chain(([id, at]) => fc.constant(insertSection(song, newSection(id), at)[0]!)),
+  fc
+    .integer({ min: 0, max: 12 })
+    .map((value): Operation => ({ type: 'set', in: 'start', field: 'countIn', value })),
+);
+
+test('any operations that are allowed are undone by their inverse', () => {
+  let carriedOut = 0;
+  fc.assert(
+    fc.property(fc.array(someOperation, { minLength: 1, maxLength: 6 }), (operations) => {
+      const result = apply(roadMapKind, song, operations);
+      if (!result.ok) return;
+      carriedOut++;
+      expect(done(result.value.document, result.value.inverse).document).toEqual(song);
+    }),
+    { numRuns: 400, seed: 7 },
+  );
+  expect(carriedOut).toBeGreaterThan(50);
+});
+
+const either = (map: RoadMap, operations: readonly Operation[]): RoadMap =>
+  operations.reduce((current, operation) => {
+    const result = apply(roadMapKind, current, [operation]);
+    return result.ok ? result.value.document : current;
+  }, map);
+
+const target = (operation: Operation) =>
+  operation.type === 'set'
+    ? `${operation.id}.${operation.field}`
+    : `${operation.type} ${operation.id}`;
+
+test('two edits made at once give the same document in either order', () => {
+  let compared = 0;
+  fc.assert(
+    fc.property(someOperation, someOperation, (mine, yours) => {
+      if (target(mine) === target(yours)) return;
+      // Only what was possible on the common document can have been done at once.
+      if (!apply(roadMapKind, song, [mine]).ok || !apply(roadMapKind, song, [yours]).ok) return;
+      compared++;
+      expect(either(song, [mine, yours])).toEqual(either(song, [yours, mine]));
+    }),
+    { numRuns: 600, seed: 11 },
+  );
+  expect(compared).toBeGreaterThan(100);
+});
+
+test('two people who insert at one place both keep their section, and a third fits between', () => {
+  const mine = insertSection(song, newSection('m'), 1);
+  const yours = insertSection(song, newSection('y'), 1);
+  const both = done(song, [...mine, ...yours]).document;
+  expect(sectionsOf(both).map(({ id }) => id)).toEqual(['a', 'm', 'y', 'b']);
+  const between = done(both, insertSection(both, newSection('z'), 2)).document;
+  expect(sectionsOf(between).map(({ id }) => id)).toEqual(['a', 'm', 'z', 'y', 'b']);
+});
+
+test('a place is found at every index of any list', () => {
+  let records: Record<string, { id: string; order: string }> = {};
+  for (let index = 0; index < 200; index++) {
+    const list = inOrder(records);
+    const at = (index * 7) % (list.length + 1);
+    const { order } = placeAt('sections', list, at);
+    records = { ...records, [`r${index}`]: { id: `r${index}`, order } };
+    expect(inOrder(records)[at]?.id).toBe(`r${index}`);
+  }
+});
+
+test('applying changes nothing in what it was given, and shares what it did not touch', () => {
+  const before = structuredClone(song);
+  const { document } = done(song, [set('a', 'bars', 9)]);
+  expect(song).toEqual(before);
+  expect(document.sections.b).toBe(song.sections.b);
+});
+
+test.each<[string, Operation[], string]>([
+  [
+    'bars of 0',
+    [set('a', 'bars', 0)],
+    'invalid: Section “Intro”, bars: Bars are a whole number from 1 to 2000.',
+  ],
+  ['negative bars', [set('a', 'bars', -4)], 'Bars are a whole number'],
+  ['half a bar', [set('a', 'bars', 2.5)], 'Bars are a whole number'],
+  ['a million bars', [set('a', 'bars', 1e6)], 'Bars are a whole number'],
+  [
+    'a tempo of 10',
+    [set('a', 'tempo', { kind: 'hold', perMinute: 10, unit: 'quarter' })],
+    'from 20 to 400',
+  ],
+  [
+    'a ramp to nothing',
+    [set('a', 'tempo', { kind: 'ramp', shape: 'even-per-beat', from: 90, unit: 'quarter' })],
+    'from 20 to 400',
+  ],
+  [
+    'a ramp to 0',
+    [set('a', 'tempo', { kind: 'ramp', shape: 'even-per-beat', from: 90, to: 0, unit: 'quarter' })],
+    'from 20 to 400',
+  ],
+  ['a meter of 4/3', [set('a', 'meter', { numerator: 4, denominator: 3 })], 'lower number'],
+  [
+    'groups that do not add up',
+    [set('a', 'meter', { numerator: 7, denominator: 8, grouping: [3, 3] })],
+    'add up',
+  ],
+  ['an empty name', [set('a', 'name', '  ')], 'needs a name'],
+  ['a name of 10,000 letters', [set('a', 'name', 'x'.repeat(10_000))], 'at most 120'],
+  ['a section that is gone', [set('zz', 'bars', 4)], 'gone: Section: It is no longer there'],
+  [
+    'removing twice',
+    [
+      { type: 'remove', in: 'sections', id: 'a' },
+      { type: 'remove', in: 'sections', id: 'a' },
+    ],
+    'gone',
+  ],
+  ['an id in use', insertSection(song, newSection('a'), 0), 'taken'],
+  ['an unknown field', [set('a', 'colour', 'red')], 'no such field'],
+  ['changing an id', [set('a', 'id', 'b')], 'no such field'],
+  ['an unknown collection', [{ type: 'remove', in: 'constructor', id: 'a' }], 'nothing called'],
+  [
+    '20,001 played bars',
+    [set('a', 'bars', 2000), set('a', 'times', 10), set('b', 'bars', 1)],
+    '20001 played bars; 20000 is the most',
+  ],
+])('%s is refused in a sentence and nothing is half done', (_, operations, words) => {
+  expect(refusal(operations)).toContain(words);
+});
+
+test('a change that is refused at its end leaves nothing of its beginning', () => {
+  const before = structuredClone(song);
+  expect(refusal([set('a', 'bars', 12), set('zz', 'bars', 4)])).toContain('gone');
+  expect(song).toEqual(before);
+});
+
+test('markup, emoji and right-to-left names are names', () => {
+  for (const name of ['<b>Verse</b>', '🥁🥁', 'فاصل', 'A & B']) {
+    expect(done(song, [set('a', 'name', name)]).document.sections.a?.name).toBe(name);
+  }
+});
+
+test('what a newer version has added survives a round trip', () => {
+  const newer = { ...song, mood: 'blue', sections: { a: { ...song.sections.a!, hats: 'open' } } };
+  const parsed = parseDocument(roadMapKind, JSON.parse(JSON.stringify(newer)));
+  expect(parsed).toEqual({ ok: true, value: newer });
+  expect(done(newer, [set('a', 'bars', 5)]).document.sections.a).toMatchObject({
+    hats: 'open',
+    bars: 5,
+  });
+});
+
+test('typing a name is one operation, and an insert keeps its place among the sets', () => {
+  const typed = ['V', 'Ve', 'Ver'].map((name) => set('a', 'name', name));
+  expect(squash(typed)).toEqual([set('a', 'name', 'Ver')]);
+  const insert = insertSection(song, newSection('c'), 0);
+  const mixed = [set('a', 'bars', 1), ...insert, set('a', 'bars', 2)];
+  expect(done(song, squash(mixed)).document).toEqual(done(song, mixed).document);
+});
+
+test('a change without a UUID, without operations or with a strange id is refused', () => {
+  const id = '3f0b5ad5-3c1f-4b7e-9a64-0c2f3d1e5a77';
+  expect(changeSchema.safeParse({ id, operations: [set('a', 'bars', 4)] }).success).toBe(true);
+  expect(changeSchema.safeParse({ id: '1', operations: [set('a', 'bars', 4)] }).success).toBe(
+    false,
+  );
+  expect(changeSchema.safeParse({ id, operations: [] }).success).toBe(false);
+  for (const strange of ['__proto__', 'constructor', 'a b', '']) {
+    expect(changeSchema.safeParse({ id, operations: [set(strange, 'bars', 4)] }).success).toBe(
+      false,
+    );
+  }
+});
+
+test('a blank song is a valid document', () => {
+  expect(parseDocument(roadMapKind, blankRoadMap()).ok).toBe(true);
+});

@@ -1,0 +1,70 @@
+import { type Seconds, seconds } from '../time';
+import type { Timeline } from '../timeline';
+import type { Gap } from './schema';
+
+/** A song as one number of a program. */
+export type ProgramSong = {
+  readonly title: string;
+  readonly timeline: Timeline;
+  readonly gap: Gap;
+};
+
+/** A song with its place in the time of the program. */
+export type Placed = {
+  readonly title: string;
+  readonly timeline: Timeline;
+  /** Whether its count-in sounds; a song that is gone straight into has none. */
+  readonly counted: boolean;
+  /** Seconds from the start of the program to the first sound of the song, count-in included. */
+  readonly start: Seconds;
+  /** Seconds from the start of the program to the song's bar 1. */
+  readonly barOne: Seconds;
+  readonly end: Seconds;
+};
+
+/** Songs one after the other: what a click file, the set's page and the player go by. */
+export type Program = { readonly songs: readonly Placed[]; readonly seconds: Seconds };
+
+/**
+ * Joins songs with their count-ins and gaps. The gap after the last song counts for nothing.
+ *
+ * @example a song of 60 s with a 2 s count-in, 10 s gap, the same again: 134 s
+ */
+export const program = (songs: readonly ProgramSong[]): Program => {
+  const placed: Placed[] = [];
+  let at = 0;
+  let counted = true;
+  for (const { title, timeline, gap } of songs) {
+    const barOne = at + leadSeconds(timeline, counted);
+    const end = barOne + timeline.seconds;
+    placed.push({
+      title,
+      timeline,
+      counted,
+      start: seconds(at),
+      barOne: seconds(barOne),
+      end: seconds(end),
+    });
+    at = end + (gap.kind === 'seconds' ? gap.seconds : 0);
+    counted = gap.kind === 'seconds';
+  }
+  return { songs: placed, seconds: placed.at(-1)?.end ?? seconds(0) };
+};
+
+/** One song alone. */
+export const soloProgram = (title: string, timeline: Timeline): Program =>
+  program([{ title, timeline, gap: { kind: 'seconds', seconds: 0 } }]);
+
+/** The clicks of a placed song that sound, in seconds of the program. */
+export const soundingClicks = ({
+  timeline,
+  counted,
+}: Placed): readonly Timeline['clicks'][number][] =>
+  counted ? timeline.clicks : timeline.clicks.filter(({ kind }) => kind !== 'count');
+
+/** Without its count-in a song still begins with its pickup. */
+const leadSeconds = ({ lead }: Timeline, counted: boolean): number => {
+  const beats = lead.countIn + lead.pickup;
+  if (counted || beats === 0) return lead.seconds;
+  return (lead.seconds * lead.pickup) / beats;
+};

@@ -1,0 +1,8 @@
+/**
+ * The one timeline: a road map compiled into played bars, passages through sections, tempo segments
+ * and clicks, each with its exact position and its time; and the way from a time to bar and beat and
+ * back. Screen, sound and files are read off it.
+ */
+export * from './compile';
+export * from './locate';
+export type * from './types';

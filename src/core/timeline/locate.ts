@@ -1,0 +1,104 @@
+import {
+  beatTicks,
+  elapsed,
+  type Rate,
+  rateAt,
+  type Seconds,
+  seconds,
+  type Ticks,
+  ticks,
+  travelled,
+} from '../time';
+import type { Passage, PlayedBar, TempoSegment, Timeline } from './types';
+
+/**
+ * The time at which a position is reached. Positions before bar 1 go by at the tempo of bar 1.
+ *
+ * @returns seconds from bar 1, negative in the count-in
+ */
+export const secondsAt = (tempo: readonly TempoSegment[], position: Ticks): Seconds => {
+  const segment = tempo[lastAtOrBefore(tempo, position, (one) => one.startTicks)];
+  if (!segment) return seconds(0);
+  if (position < 0) return seconds(position / segment.from);
+  return seconds(segment.startSeconds + elapsed(segment, ticks(position - segment.startTicks)));
+};
+
+/** The position reached at a time: the inverse of `secondsAt`. Need not be a whole tick. */
+export const ticksAt = (tempo: readonly TempoSegment[], time: Seconds): Ticks => {
+  const segment = tempo[lastAtOrBefore(tempo, time, (one) => one.startSeconds)];
+  if (!segment) return ticks(0);
+  if (time < 0) return ticks(time * segment.from);
+  return ticks(segment.startTicks + travelled(segment, seconds(time - segment.startSeconds)));
+};
+
+/** The speed that holds at a position. */
+export const speedAt = (tempo: readonly TempoSegment[], position: Ticks): Rate | undefined => {
+  const segment = tempo[lastAtOrBefore(tempo, position, (one) => one.startTicks)];
+  return segment && rateAt(segment, ticks(Math.max(0, position - segment.startTicks)));
+};
+
+/** Where a time lies in the song. */
+export type Place =
+  | { readonly phase: 'count-in'; readonly beat: number; readonly beats: number }
+  | { readonly phase: 'pickup'; readonly beat: number; readonly beats: number }
+  | {
+      readonly phase: 'song';
+      readonly bar: PlayedBar;
+      /** From 1, in beats of the meter; 2.5 is half-way through the second. */
+      readonly beat: number;
+      readonly passage: Passage;
+      readonly next: Passage | undefined;
+      /** Bars of the passage still to come, this one included. */
+      readonly barsLeft: number;
+    }
+  | { readonly phase: 'over' };
+
+/**
+ * Where a time lies: in the count-in, the pickup, at a bar and beat, or past the end.
+ *
+ * @param time seconds from bar 1
+ * @example at 100 in 4/4, 161 s in is bar 68, beat 1⅓
+ */
+export const locate = (timeline: Timeline, time: Seconds): Place => {
+  const { lead, bars, passages } = timeline;
+  const position = ticksAt(timeline.tempo, time);
+  const nudged = ticks(position + ROUNDING);
+  if (nudged < 0) return leadPlace(lead, nudged);
+  if (nudged >= timeline.ticks) return { phase: 'over' };
+  const bar = bars[lastAtOrBefore(bars, nudged, (one) => one.startTicks)]!;
+  const passage = passages[bar.passage]!;
+  return {
+    phase: 'song',
+    bar,
+    beat: 1 + (nudged - bar.startTicks) / beatTicks(bar.meter),
+    passage,
+    next: passages[bar.passage + 1],
+    barsLeft: passage.firstPlayed + passage.bars - bar.played,
+  };
+};
+
+/** A thousandth of a tick: a time that was made from a bar line falls into that bar. */
+const ROUNDING = 0.001;
+
+const leadPlace = (lead: Timeline['lead'], position: Ticks): Place => {
+  const gone = (position + lead.ticks) / beatTicks(lead.meter);
+  return gone < lead.countIn
+    ? { phase: 'count-in', beat: 1 + Math.max(0, gone), beats: lead.countIn }
+    : { phase: 'pickup', beat: 1 + gone - lead.countIn, beats: lead.pickup };
+};
+
+/** The index of the last item that starts at or before a value; 0 where none does. */
+const lastAtOrBefore = <T>(
+  items: readonly T[],
+  value: number,
+  startOf: (item: T) => number,
+): number => {
+  let low = 0;
+  let high = items.length - 1;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (startOf(items[middle]!) <= value) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+};
