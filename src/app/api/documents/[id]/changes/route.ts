@@ -1,0 +1,38 @@
+import { z } from 'zod';
+import { changeSchema } from '@/core/document';
+import { changesSince, readDocument, saveChanges } from '@/server/documents';
+import { documentParams, memberRoute, STATUS } from '@/server/http';
+
+const MOST_CHANGES = 200;
+const revision = z.number().int().min(0);
+
+const body = z.object({
+  /** The revision that the sender had seen. */
+  base: revision,
+  changes: z
+    .array(changeSchema)
+    .min(1)
+    .max(MOST_CHANGES, `At most ${MOST_CHANGES} changes at once.`),
+});
+
+/** Saves changes; answers what became of each, and the log since the sender's revision. */
+export const POST = memberRoute({ params: documentParams, body }, async (call) => {
+  const { params, member, within } = call;
+  const { base, changes } = call.body;
+  const saved = await within((db) => saveChanges(db, member, params.id, base, changes));
+  const refused = saved.outcomes.find((outcome) => 'problem' in outcome);
+  const status = refused && 'problem' in refused ? STATUS[refused.problem.code] : 200;
+  return Response.json(saved, { status });
+});
+
+/** The log after a revision. */
+export const GET = memberRoute(
+  { params: documentParams, query: z.object({ since: z.coerce.number().int().min(0) }) },
+  async ({ params, query, within }) => {
+    const news = await within(async (db) => {
+      await readDocument(db, params.id);
+      return changesSince(db, params.id, query.since);
+    });
+    return Response.json({ news });
+  },
+);

@@ -1,0 +1,61 @@
+import { z } from 'zod';
+import { exportMidi, writeMidi } from '@/core/midi';
+import type { Program } from '@/core/set';
+import { type WavFormat, wavBytes, wavChunks } from '@/core/wav';
+import { programOf } from '@/server/band';
+import { documentParams, memberRoute } from '@/server/http';
+
+const query = z.object({
+  as: z.enum(['midi', 'wav'], 'A click file is midi or wav.'),
+  bits: z.enum(['16', '24'], 'A WAV file has 16 or 24 bits.').default('16'),
+  layout: z.enum(['mono', 'left', 'right'], 'The layout is mono, left or right.').default('mono'),
+});
+
+/** The click of a song or a set as a file. */
+export const GET = memberRoute(
+  { params: documentParams, query },
+  async ({ params, query, within }) => {
+    const { title, program } = await within((db) => programOf(db, params.id));
+    if (query.as === 'midi') {
+      const bytes = writeMidi(exportMidi(title, program));
+      return fileResponse(new Uint8Array(bytes), bytes.length, `${title}.mid`, 'audio/midi');
+    }
+    const format: WavFormat = { bits: query.bits === '16' ? 16 : 24, layout: query.layout };
+    return fileResponse(
+      wavStream(program, format),
+      wavBytes(program, format),
+      `${title}.wav`,
+      'audio/wav',
+    );
+  },
+);
+
+/** One chunk is made whenever the reader has room for it. */
+const wavStream = (program: Program, format: WavFormat): ReadableStream<Uint8Array> => {
+  const chunks = wavChunks(program, format);
+  return new ReadableStream({
+    pull: (controller) => {
+      const { value, done } = chunks.next();
+      if (done) controller.close();
+      else controller.enqueue(value);
+    },
+  });
+};
+
+const fileResponse = (body: BodyInit, bytes: number, name: string, type: string) =>
+  new Response(body, {
+    headers: {
+      'Content-Type': type,
+      'Content-Length': String(bytes),
+      'Content-Disposition': disposition(name),
+      'Cache-Control': 'no-store',
+    },
+  });
+
+/** The name in ASCII for old programs and in UTF-8 for the rest (RFC 6266, RFC 8187). */
+const disposition = (name: string): string => {
+  const safe = name.replaceAll(/[\p{Cc}\\/:*?"<>|]/gu, '-');
+  const ascii = safe.replaceAll(/[^ -~]/g, '_');
+  const encoded = encodeURIComponent(safe.toWellFormed()).replaceAll(/['()*]/g, escape);
+  return `attachment; filename="${ascii}"; filename*=UTF-8''${encoded}`;
+};

@@ -1,0 +1,31 @@
+import { z } from 'zod';
+import { noSessionCookie, publicRoute, sessionCookie, sessionToken } from '@/server/http';
+import { signIn, signOut } from '@/server/people';
+
+const credentials = z.object({
+  name: z
+    .string('Type your name.')
+    .trim()
+    .min(1, 'Type your name.')
+    .max(120, 'A name has at most 120 characters.'),
+  passphrase: z
+    .string('Type your passphrase.')
+    .min(1, 'Type your passphrase.')
+    .max(1000, 'A passphrase has at most 1000 characters.'),
+});
+
+/** Signing in. */
+export const POST = publicRoute({ body: credentials }, async ({ request, body }) => {
+  const token = await signIn(body.name, body.passphrase);
+  return new Response(null, {
+    status: 204,
+    headers: { 'Set-Cookie': sessionCookie(request, token) },
+  });
+});
+
+/** Signing out; harmless when already out. */
+export const DELETE = publicRoute({}, async ({ request }) => {
+  const token = sessionToken(request);
+  if (token) await signOut(token);
+  return new Response(null, { status: 204, headers: { 'Set-Cookie': noSessionCookie(request) } });
+});

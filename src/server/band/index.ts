@@ -1,0 +1,4 @@
+/** What a band has: songs with their arrangements, gigs and rehearsals with their sets. */
+export * from './programs';
+export * from './sets';
+export * from './songs';

@@ -1,0 +1,41 @@
+import 'server-only';
+import type pg from 'pg';
+import type { z } from 'zod';
+
+/**
+ * A transaction's statements, named by how many rows they promise. Each row is parsed by the schema
+ * that travels with the query.
+ */
+export type Queries = {
+  readonly one: <T>(row: z.ZodType<T>, sql: string, values?: readonly unknown[]) => Promise<T>;
+  readonly maybeOne: <T>(
+    row: z.ZodType<T>,
+    sql: string,
+    values?: readonly unknown[],
+  ) => Promise<T | undefined>;
+  readonly many: <T>(row: z.ZodType<T>, sql: string, values?: readonly unknown[]) => Promise<T[]>;
+  /** For its effect; answers how many rows it touched. */
+  readonly run: (sql: string, values?: readonly unknown[]) => Promise<number>;
+};
+
+export const queriesOf = (client: Pick<pg.Client, 'query'>): Queries => {
+  const many: Queries['many'] = async (row, sql, values = []) => {
+    const { rows } = await client.query(sql, [...values]);
+    return rows.map((found) => row.parse(found));
+  };
+  const maybeOne: Queries['maybeOne'] = async (row, sql, values) => {
+    const rows = await many(row, sql, values);
+    if (rows.length > 1) throw new Error(`At most one row was expected of: ${sql}`);
+    return rows[0];
+  };
+  return {
+    many,
+    maybeOne,
+    one: async (row, sql, values) => {
+      const found = await maybeOne(row, sql, values);
+      if (found === undefined) throw new Error(`A row was expected of: ${sql}`);
+      return found;
+    },
+    run: async (sql, values = []) => (await client.query(sql, [...values])).rowCount ?? 0,
+  };
+};

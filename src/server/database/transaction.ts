@@ -1,0 +1,47 @@
+import 'server-only';
+import type { Brand } from '@/core/brand';
+import { pool } from './pool';
+import { type Queries, queriesOf } from './queries';
+import { asRefusal } from './refusal';
+
+/** A member who has shown who they are. Only the session gives these out. */
+export type MemberId = Brand<string, 'MemberId'>;
+
+/**
+ * Runs statements in one transaction for a member. The database's row security shows and takes only
+ * what this member may see and change, whatever the statements say.
+ */
+export const asMember = <T>(member: MemberId, work: (db: Queries) => Promise<T>): Promise<T> =>
+  transaction(async (db) => {
+    await db.run(`SELECT set_config('ebrant.member', $1, true)`, [member]);
+    return work(db);
+  });
+
+/** Runs statements for nobody: sign-in and health. Tables of bands look empty. */
+export const asNobody = <T>(work: (db: Queries) => Promise<T>): Promise<T> => transaction(work);
+
+const transaction = async <T>(work: (db: Queries) => Promise<T>): Promise<T> => {
+  const client = await pool()
+    .connect()
+    .catch((error) => Promise.reject(asRefusal(error)));
+  let broken: Error | undefined;
+  // Without a listener, a connection that dies between statements would end the process.
+  const onError = (error: Error) => {
+    broken = error;
+  };
+  client.on('error', onError);
+  try {
+    await client.query('BEGIN');
+    const result = await work(queriesOf(client));
+    await client.query('COMMIT');
+    return result;
+  } catch (error) {
+    await client.query('ROLLBACK').catch((failure: Error) => {
+      broken = failure;
+    });
+    throw asRefusal(error);
+  } finally {
+    client.off('error', onError);
+    client.release(broken);
+  }
+};

@@ -1,0 +1,183 @@
+import 'server-only';
+import { z } from 'zod';
+import { firstOrders } from '@/core/document';
+import { blankSet, type Gap, type SongSet, STRAIGHT_ON } from '@/core/set';
+import { createArrangement, createEvent, createSet, createSong } from '../band';
+import type { Queries } from '../database';
+import { hashPassphrase } from '../people';
+import { DEMO_MEMBERS, DEMO_PASSPHRASE, LOFT_STREET, SALTREACH } from './people';
+import { type DemoSong, LOFT_STREET_SONGS, SALTREACH_SONGS } from './songs';
+
+/**
+ * Loads the demo scenario into an empty database: a dance band's charity night at a harbour, and a
+ * chapel team that shares its drummer. Runs as the database's owner.
+ *
+ * @param today dates are set from here: the gig on the Saturday after next, a rehearsal before it
+ * @returns whether there was anything to load
+ */
+export const loadDemo = async (db: Queries, today: Date): Promise<boolean> => {
+  const { count } = await db.one(
+    z.object({ count: z.number() }),
+    'SELECT count(*)::int AS count FROM band',
+  );
+  if (count > 0) return false;
+  const bands = new Map<string, string>();
+  for (const { slug, name } of [SALTREACH, LOFT_STREET])
+    bands.set(slug, await insertBand(db, slug, name));
+  await insertMembers(db, bands);
+  await loadSaltreach(db, bands.get(SALTREACH.slug)!, today);
+  await loadLoftStreet(db, bands.get(LOFT_STREET.slug)!, today);
+  return true;
+};
+
+const withId = z.object({ id: z.string() });
+
+const insertBand = async (db: Queries, slug: string, name: string): Promise<string> =>
+  (await db.one(withId, 'INSERT INTO band (slug, name) VALUES ($1, $2) RETURNING id', [slug, name]))
+    .id;
+
+const insertMembers = async (db: Queries, bands: ReadonlyMap<string, string>) => {
+  for (const { name, roles } of DEMO_MEMBERS) {
+    const { id } = await db.one(
+      withId,
+      'INSERT INTO member (name, passphrase_hash) VALUES ($1, $2) RETURNING id',
+      [name, await hashPassphrase(DEMO_PASSPHRASE)],
+    );
+    for (const [slug, role] of roles) {
+      await db.run('INSERT INTO membership (band, member, role) VALUES ($1, $2, $3)', [
+        bands.get(slug),
+        id,
+        role,
+      ]);
+    }
+  }
+};
+
+/** Every song with its arrangements; answers the first arrangement of each title. */
+const insertSongs = async (db: Queries, band: string, songs: readonly DemoSong[]) => {
+  const first = new Map<string, string>();
+  for (const { title, arrangements } of songs) {
+    const [[, map], ...others] = arrangements as [
+      DemoSong['arrangements'][number],
+      ...DemoSong['arrangements'],
+    ];
+    const { song, arrangement } = await createSong(db, band, title, map);
+    first.set(title, arrangement);
+    for (const [name, other] of others) await createArrangement(db, band, song, name, other);
+  }
+  return first;
+};
+
+const pause = (seconds: number): Gap => ({ kind: 'seconds', seconds });
+
+type Entry = readonly [title: string, gap: Gap];
+
+const setOf = (
+  title: string,
+  slotMinutes: number,
+  songs: ReadonlyMap<string, string>,
+  entries: readonly Entry[],
+): SongSet => {
+  const orders = firstOrders(entries.length);
+  const items = entries.map(([song, gap], index) => ({
+    id: `i${index + 1}`,
+    kind: 'song' as const,
+    order: orders[index]!,
+    arrangement: songs.get(song)!,
+    gap,
+  }));
+  return {
+    ...blankSet(title, slotMinutes),
+    items: Object.fromEntries(items.map((item) => [item.id, item])),
+  };
+};
+
+const loadSaltreach = async (db: Queries, band: string, today: Date) => {
+  const songs = await insertSongs(db, band, SALTREACH_SONGS);
+  const saturday = weekday(today, 6, 20);
+  const tuesday = new Date(saturday.getTime() - 4 * DAY);
+  tuesday.setHours(19, 0, 0, 0);
+  const gig = await createEvent(db, band, {
+    kind: 'gig',
+    title: 'A night for the tidal mill',
+    place: 'Saltreach quay',
+    startsAt: saturday,
+  });
+  const rehearsal = await createEvent(db, band, {
+    kind: 'rehearsal',
+    title: 'Rehearsal for the quay',
+    place: 'Net loft',
+    startsAt: tuesday,
+  });
+  await createSet(
+    db,
+    band,
+    gig,
+    setOf('First set', 25, songs, [
+      ['Slack Water', pause(8)],
+      ['Nine Mile Ferry', pause(10)],
+      ['Lantern over the Weir', pause(12)],
+      ['Rope Walk Shuffle', pause(8)],
+      ['Five Bells', STRAIGHT_ON],
+      ['Quay Lights', pause(15)],
+      ['Hauling Up', pause(0)],
+    ]),
+  );
+  await createSet(
+    db,
+    band,
+    gig,
+    setOf('Second set', 25, songs, [
+      ['While the Kettle Sings', pause(5)],
+      ['Millstone', pause(8)],
+      ['Seven at the Harbour Wall', pause(10)],
+      ['Low Tide Blues', pause(12)],
+      ['Three Ways Home', pause(8)],
+      ['Gannet Street', STRAIGHT_ON],
+      ['Not Yet, Not Yet', pause(20)],
+      ['Last Boat', pause(0)],
+    ]),
+  );
+  await createSet(
+    db,
+    band,
+    rehearsal,
+    setOf('Run-through', 30, songs, [
+      ['Gannet Street', pause(30)],
+      ['Five Bells', pause(30)],
+      ['Seven at the Harbour Wall', pause(30)],
+      ['Hauling Up', pause(30)],
+      ['Three Ways Home', pause(30)],
+    ]),
+  );
+};
+
+const loadLoftStreet = async (db: Queries, band: string, today: Date) => {
+  const songs = await insertSongs(db, band, LOFT_STREET_SONGS);
+  const sunday = await createEvent(db, band, {
+    kind: 'gig',
+    title: 'Sunday morning',
+    place: 'Loft Street Chapel',
+    startsAt: weekday(today, 0, 10),
+  });
+  await createSet(
+    db,
+    band,
+    sunday,
+    setOf('Morning', 15, songs, [
+      ['Bread and Lamplight', pause(5)],
+      ['Ordinary Light', pause(20)],
+      ['Stairs to the Loft', pause(0)],
+    ]),
+  );
+};
+
+const DAY = 24 * 3600 * 1000;
+
+/** The day of the week that comes at least seven days after a date, at an hour. */
+const weekday = (from: Date, day: number, hour: number): Date => {
+  const date = new Date(from.getTime() + 7 * DAY);
+  date.setDate(date.getDate() + ((day - date.getDay() + 7) % 7));
+  date.setHours(hour, 0, 0, 0);
+  return date;
+};

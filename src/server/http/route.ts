@@ -1,0 +1,121 @@
+import 'server-only';
+import type { z } from 'zod';
+import type { ProblemCode } from '@/core/result';
+import { asMember, asNobody, type MemberId, type Queries, Refusal, refuse } from '../database';
+import { type SignedIn, signedIn } from '../people';
+import { readBody } from './body';
+import { sessionToken } from './cookie';
+
+/** What each kind of problem is called in HTTP. */
+export const STATUS: Readonly<Record<ProblemCode, number>> = {
+  invalid: 422,
+  gone: 409,
+  taken: 409,
+  ahead: 409,
+  'too-large': 413,
+  forbidden: 403,
+  'not-found': 404,
+  'signed-out': 401,
+  'too-many': 429,
+  unavailable: 503,
+};
+
+/** What a handler gets: the request with its checked parts, and the database as the caller sees it. */
+export type Call<Params, Query, Body> = {
+  readonly request: Request;
+  readonly params: Params;
+  readonly query: Query;
+  readonly body: Body;
+  /** One transaction as the caller: a member, or nobody on a public route. */
+  readonly within: <T>(work: (db: Queries) => Promise<T>) => Promise<T>;
+};
+
+type Shapes<Params, Query, Body> = {
+  readonly params?: z.ZodType<Params>;
+  readonly query?: z.ZodType<Query>;
+  readonly body?: z.ZodType<Body>;
+};
+
+type Handler = (request: Request, context: { params: Promise<unknown> }) => Promise<Response>;
+
+/**
+ * A route for members. There is no way to the database in a handler but `within`, which runs as the
+ * caller under the database's row security: what a handler forgets to check stays hidden.
+ */
+export const memberRoute = <Params, Query, Body>(
+  shapes: Shapes<Params, Query, Body>,
+  handle: (call: Call<Params, Query, Body> & { member: MemberId }) => Promise<Response>,
+): Handler =>
+  answering(async (request, context) => {
+    const { member } = await caller(request);
+    const call = await checked(request, context, shapes);
+    return handle({ ...call, member, within: (work) => asMember(member, work) });
+  });
+
+/** A route for anybody: signing in, health. */
+export const publicRoute = <Params, Query, Body>(
+  shapes: Shapes<Params, Query, Body>,
+  handle: (call: Call<Params, Query, Body>) => Promise<Response>,
+): Handler =>
+  answering(async (request, context) =>
+    handle({ ...(await checked(request, context, shapes)), within: asNobody }),
+  );
+
+const answering =
+  (handle: Handler): Handler =>
+  async (request, context) => {
+    try {
+      refuseOtherSites(request);
+      return await handle(request, context);
+    } catch (error) {
+      return problemResponse(error);
+    }
+  };
+
+/** A refusal as an answer: its sentence with its status. Anything else is our own fault. */
+export const problemResponse = (error: unknown): Response => {
+  if (error instanceof Refusal) {
+    return Response.json({ problem: error.problem }, { status: STATUS[error.problem.code] });
+  }
+  console.error(error);
+  const problem = {
+    code: 'unavailable',
+    place: '',
+    message: 'Something went wrong here. Please try again.',
+  };
+  return Response.json({ problem }, { status: 500 });
+};
+
+const caller = async (request: Request): Promise<SignedIn> =>
+  (await signedIn(sessionToken(request))) ?? refuse('signed-out', '', 'Please sign in.');
+
+/** Besides the cookie's SameSite: a page of another site may not make a member's browser write. */
+const refuseOtherSites = (request: Request) => {
+  if (request.method === 'GET' || request.method === 'HEAD') return;
+  const origin = request.headers.get('origin');
+  const host = request.headers.get('x-forwarded-host') ?? request.headers.get('host');
+  if (origin && host && !(URL.canParse(origin) && new URL(origin).host === host)) {
+    refuse('forbidden', '', 'This request comes from another site.');
+  }
+};
+
+const checked = async <Params, Query, Body>(
+  request: Request,
+  context: { params: Promise<unknown> },
+  shapes: Shapes<Params, Query, Body>,
+) => {
+  const part = <T>(schema: z.ZodType<T> | undefined, value: unknown): T => {
+    const parsed = schema?.safeParse(value);
+    if (parsed && !parsed.success) {
+      const { path, message } = parsed.error.issues[0]!;
+      return refuse('invalid', path.join(', '), message);
+    }
+    return parsed?.data as T;
+  };
+  return {
+    request,
+    params: part(shapes.params, await context.params),
+    query: part(shapes.query, Object.fromEntries(new URL(request.url).searchParams)),
+    body: shapes.body ? await readBody(request, shapes.body) : (undefined as Body),
+  };
+};

@@ -1,0 +1,7 @@
+import { z } from 'zod';
+import { nameSchema } from '@/core/roadmap';
+
+/** Parts of requests that several routes share. */
+export const documentParams = z.object({ id: z.uuid('An id is a UUID.') });
+export const bandParams = z.object({ band: z.string().max(60) });
+export const titleBody = z.object({ title: nameSchema('A song') });

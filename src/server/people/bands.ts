@@ -1,0 +1,49 @@
+import 'server-only';
+import { z } from 'zod';
+import { type Queries, refuse } from '../database';
+
+export const ROLES = ['leader', 'drummer', 'player', 'guest'] as const;
+
+const bandRow = z.object({
+  id: z.string(),
+  slug: z.string(),
+  name: z.string(),
+  role: z.enum(ROLES),
+  mayEdit: z.boolean(),
+});
+
+/** A band as one of its members sees it. */
+export type Band = z.infer<typeof bandRow>;
+export type Role = (typeof ROLES)[number];
+
+const BANDS = `SELECT id, slug, name, role_in(id) AS role, may_edit(id) AS "mayEdit" FROM band`;
+
+/** The bands of the member the transaction runs for, by name. */
+export const ownBands = (db: Queries): Promise<Band[]> =>
+  db.many(bandRow, `${BANDS} ORDER BY name`);
+
+/** One of the member's bands by the short name in its addresses. */
+export const bandBySlug = async (db: Queries, slug: string): Promise<Band> =>
+  (await db.maybeOne(bandRow, `${BANDS} WHERE slug = $1`, [slug])) ?? noSuchBand();
+
+/** One of the member's bands that they may change things in. */
+export const editableBand = async (db: Queries, slug: string): Promise<Band> => {
+  const band = await bandBySlug(db, slug);
+  return band.mayEdit ? band : readOnly();
+};
+
+export const readOnly = (): never =>
+  refuse('forbidden', '', 'Only drummers and leaders of the band may change this.');
+
+const noSuchBand = (): never => refuse('not-found', 'Band', 'There is no such band among yours.');
+
+const memberRow = z.object({ name: z.string(), role: z.enum(ROLES) });
+
+/** Who is in a band, leaders first. */
+export const bandMembers = (db: Queries, band: string) =>
+  db.many(
+    memberRow,
+    `SELECT member.name, role FROM membership JOIN member ON member.id = membership.member
+     WHERE band = $1 ORDER BY role, member.name`,
+    [band],
+  );

@@ -1,0 +1,3 @@
+/** Members, their sessions, their bands and roles. */
+export * from './bands';
+export * from './sessions';
