@@ -1,12 +1,15 @@
 import fc from 'fast-check';
 import { NOTE_VALUES } from '../time';
 import {
+  countedAs,
   feelText,
   levelText,
+  parseFeel,
   parseLevel,
   parseMeter,
   parseTempo,
   parseWhole,
+  phrases,
   RAMP_SHAPES,
   STRAIGHT,
   type TempoChange,
@@ -82,6 +85,43 @@ test('levels are one step or from one to another', () => {
 test('whole numbers are plain digits', () => {
   expect(['8', ' 12 ', '-3', '2.5'].map(parseWhole)).toEqual([8, 12, -3, 2.5]);
   expect(['', 'x', '1e3', '0x10'].every((text) => Number.isNaN(parseWhole(text)))).toBe(true);
+});
+
+test('every feel reads back from its own words', () => {
+  const feel = fc.record({
+    backbeat: fc.constantFrom('normal' as const, 'half-time' as const, 'double-time' as const),
+    swing: fc.option(
+      fc.record({
+        of: fc.constantFrom('eighths' as const, 'sixteenths' as const),
+        ratio: fc.integer({ min: 10, max: 40 }).map((tenths) => tenths / 10),
+      }),
+    ),
+    style: fc.constantFrom('', 'train beat', 'one drop', 'four on the floor, loose'),
+  });
+  fc.assert(
+    fc.property(feel, (value) => expect(parseFeel(feelText(value))).toEqual({ ok: true, value })),
+  );
+  expect(parseFeel('Swing')).toMatchObject({
+    ok: true,
+    value: { swing: { of: 'eighths', ratio: 2 } },
+  });
+  expect(parseFeel('swung 9')).toMatchObject({ ok: false });
+});
+
+test('an odd length is spelt as it is counted', () => {
+  expect([1, 2, 3, 4, 7, 8, 10, 13, 16, 30].map(countedAs)).toEqual([
+    '1',
+    '2',
+    '3',
+    '4',
+    '4+3',
+    '8',
+    '4+4+2',
+    '4+4+4+1',
+    '16',
+    '4×7+2',
+  ]);
+  expect(phrases(7)).toEqual([4, 3]);
 });
 
 test('a feel is put in words, plain straight in none', () => {

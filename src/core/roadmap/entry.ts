@@ -7,7 +7,7 @@ import {
   noteName,
   perMinuteSchema,
 } from '../time';
-import type { Feel, Level, RampShape, TempoChange } from './schema';
+import { type Feel, feelSchema, type Level, type RampShape, type TempoChange } from './schema';
 
 /**
  * The short words in which single properties are typed into a row and shown there. Each `parse…`
@@ -126,6 +126,34 @@ export const feelText = ({ backbeat, swing, style }: Feel): string =>
   ]
     .filter(Boolean)
     .join(', ');
+
+const SWUNG = /^(?:swung|swing)(?: (eighths|sixteenths))?(?: (\d+(?:\.\d+)?)(?::1)?)?$/;
+
+/**
+ * A feel as typed, its words parted by commas: `half-time`, `double-time`, `swung` (eighths, 2:1) or
+ * `swung sixteenths 1.5:1`, and anything else as the name of the style.
+ */
+export const parseFeel = (text: string): Result<Feel> => {
+  const words = text
+    .split(',')
+    .map((word) => word.trim())
+    .filter(Boolean);
+  const style: string[] = [];
+  let feel: Feel = { backbeat: 'normal', swing: null, style: '' };
+  for (const word of words) {
+    const known = word.toLowerCase();
+    const swung = SWUNG.exec(known);
+    if (known === 'half-time' || known === 'double-time') feel = { ...feel, backbeat: known };
+    else if (swung) {
+      const of = swung[1] === 'sixteenths' ? 'sixteenths' : 'eighths';
+      feel = { ...feel, swing: { of, ratio: Number(swung[2] ?? 2) } };
+    } else style.push(word);
+  }
+  const parsed = feelSchema.safeParse({ ...feel, style: style.join(', ') });
+  return parsed.success
+    ? ok(parsed.data)
+    : fail('invalid', 'Feel', parsed.error.issues[0]!.message);
+};
 
 /** A tempo with its note value in words: `quarter = 126`. */
 export const tempoWords = (perMinute: number, unit: NoteValue): string =>

@@ -5,5 +5,6 @@
  * typed and shown.
  */
 export * from './entry';
+export * from './phrases';
 export * from './roadMap';
 export * from './schema';

@@ -2,5 +2,6 @@
  * Sets: which arrangements are played in which order with what between them, as one document; and
  * the program that joins their timelines into one stretch of time.
  */
+export * from './anchor';
 export * from './program';
 export * from './schema';

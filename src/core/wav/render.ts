@@ -110,5 +110,6 @@ const add24 = (chunk: Uint8Array, at: number, value: number) => {
 /** In plain comparisons: this runs for every sample that sounds. */
 const limit = (value: number, most: number): number => {
   if (value > most) return most;
-  return value < ~most ? ~most : value;
+  if (value < ~most) return ~most;
+  return value;
 };

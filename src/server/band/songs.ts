@@ -13,6 +13,8 @@ const songRow = z.object({
   arrangement: z.string(),
   arrangementName: z.string(),
   body: z.unknown(),
+  revision: z.number(),
+  mayEdit: z.boolean(),
 });
 
 /** An arrangement with its song's title and its road map. */
@@ -20,7 +22,8 @@ export type SongEntry = Omit<z.infer<typeof songRow>, 'body'> & { readonly map: 
 
 const SONGS = `
   SELECT song.id AS song, song.title, arrangement.id AS arrangement,
-         arrangement.name AS "arrangementName", document.body
+         arrangement.name AS "arrangementName",
+         document.body, document.revision, may_edit(document.band) AS "mayEdit"
   FROM arrangement
   JOIN song ON song.id = arrangement.song
   JOIN document ON document.id = arrangement.id`;
@@ -40,6 +43,14 @@ export const readSong = async (db: Queries, arrangement: string): Promise<SongEn
   const row = await db.maybeOne(songRow, `${SONGS} WHERE arrangement.id = $1`, [arrangement]);
   return row ? withMap(row) : refuse('not-found', 'Song', 'There is no such song in your bands.');
 };
+
+/** The arrangements that a song has, in their order. */
+export const arrangementsOf = (db: Queries, song: string) =>
+  db.many(
+    z.object({ id: z.string(), name: z.string() }),
+    'SELECT id, name FROM arrangement WHERE song = $1 ORDER BY position',
+    [song],
+  );
 
 /** A new song with one arrangement, called “As recorded”. */
 export const createSong = async (

@@ -1,5 +1,6 @@
 /** The edge: routes that check who calls and what they send, and answer problems with a sentence. */
 export * from './body';
 export * from './cookie';
+export * from './page';
 export * from './route';
 export * from './shapes';

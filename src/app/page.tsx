@@ -1,0 +1,32 @@
+import { redirect } from 'next/navigation';
+import { asMember } from '@/server/database';
+import { DEMO_MEMBERS, DEMO_PASSPHRASE } from '@/server/demo/people';
+import { visitor } from '@/server/http';
+import { ownBands } from '@/server/people';
+import { SignIn } from '@/ui/people/SignIn';
+
+export const dynamic = 'force-dynamic';
+
+const FirstPage = async () => {
+  const who = await visitor();
+  if (who) {
+    const [band] = await asMember(who.member, ownBands);
+    if (band) redirect(`/${band.slug}/sets`);
+  }
+  const demo = process.env.EBRANT_DEMO === '1';
+  return (
+    <SignIn
+      withoutBand={who?.name}
+      demo={demo ? { passphrase: DEMO_PASSPHRASE, members: demoMembers() } : undefined}
+    />
+  );
+};
+
+const demoMembers = () =>
+  DEMO_MEMBERS.map(({ name, about, roles }) => ({
+    name,
+    about,
+    role: [...new Set(roles.map(([, role]) => role))].join(', '),
+  }));
+
+export default FirstPage;

@@ -1,0 +1,291 @@
+'use client';
+
+import { useElementSize } from '@mantine/hooks';
+import { memo, type ReactNode, type RefObject, useMemo } from 'react';
+import { feelText } from '@/core/roadmap';
+import type { NoteValue } from '@/core/time';
+import type { Timeline } from '@/core/timeline';
+import { Ground } from './Ground';
+import { laneLabels, type Scale, type Stretch, stretchesOf, tempoLine, xOf } from './geometry';
+import { NoteGlyph } from './NoteGlyph';
+import classes from './Profile.module.css';
+
+type Props = {
+  readonly timeline: Timeline;
+  /** The note value that tempos are shown in. */
+  readonly unit: NoteValue;
+  readonly selected?: string | undefined;
+  readonly onSelect?: (section: string) => void;
+  /** Moved by the transport as the song plays. */
+  readonly needle: RefObject<SVGLineElement | null>;
+  /** What can be taken hold of, drawn over the ground. */
+  readonly handles?: (scale: Scale, stretches: readonly Stretch[]) => ReactNode;
+};
+
+const HEIGHT = 258;
+const TOP = { tempo: 30, tempoHigh: 16, feel: 50, ground: 188, level: 128 };
+const LABELS = { bar: 204, name: 222, lane: 31 };
+const SIZE = { name: 14, small: 12.5 };
+const MARGIN = 16;
+
+/** A song as the profile of a route, at full size. */
+export const Profile = memo(({ timeline, unit, selected, onSelect, needle, handles }: Props) => {
+  const { ref, width } = useElementSize();
+  const scale = useMemo(() => scaleFor(timeline, width), [timeline, width]);
+  const stretches = useMemo(() => stretchesOf(timeline), [timeline]);
+  const chosen = stretches.find(({ section }) => section === selected);
+  return (
+    <div ref={ref} className={classes.frame} style={{ height: HEIGHT }}>
+      {width > 0 && (
+        <svg
+          width={width}
+          height={HEIGHT}
+          role="img"
+          aria-label={`Profile of the song: ${timeline.bars.length} bars in ${stretches.length} sections`}
+        >
+          {chosen && <Chosen scale={scale} stretch={chosen} />}
+          <Ground timeline={timeline} scale={scale} phrases />
+          <Lead timeline={timeline} scale={scale} />
+          <ClickRail timeline={timeline} scale={scale} />
+          <Tempo timeline={timeline} scale={scale} unit={unit} width={width} />
+          <Feels stretches={stretches} scale={scale} width={width} />
+          <Names stretches={stretches} scale={scale} width={width} />
+          <g>
+            {stretches.map((stretch) => (
+              // biome-ignore lint/a11y/noStaticElementInteractions: the rows below are the way by keyboard
+              <rect
+                key={stretch.section}
+                x={xOf(scale, stretch.start)}
+                width={stretch.seconds * scale.perSecond}
+                y={TOP.feel}
+                height={HEIGHT - TOP.feel}
+                className={classes.target}
+                onClick={() => onSelect?.(stretch.section)}
+              >
+                <title>{`${stretch.name}: ${stretch.bars} bars from bar ${stretch.firstPlayed}`}</title>
+              </rect>
+            ))}
+          </g>
+          {handles?.(scale, stretches)}
+          <line
+            ref={needle}
+            className={classes.needle}
+            y1={TOP.tempoHigh}
+            y2={TOP.ground + 6}
+            visibility="hidden"
+          />
+        </svg>
+      )}
+    </div>
+  );
+});
+
+const scaleFor = ({ lead, seconds }: Timeline, width: number): Scale => {
+  const perSecond = Math.max(0, width - 2 * MARGIN) / Math.max(1, lead.seconds + seconds);
+  return {
+    perSecond,
+    left: MARGIN + lead.seconds * perSecond,
+    height: TOP.level,
+    ground: TOP.ground,
+  };
+};
+
+type Part = { readonly timeline: Timeline; readonly scale: Scale };
+type Named = {
+  readonly stretches: readonly Stretch[];
+  readonly scale: Scale;
+  readonly width: number;
+};
+
+const Chosen = ({ scale, stretch }: { readonly scale: Scale; readonly stretch: Stretch }) => (
+  <rect
+    x={xOf(scale, stretch.start)}
+    width={stretch.seconds * scale.perSecond}
+    y={TOP.feel + 6}
+    height={HEIGHT - TOP.feel - 6}
+    className={classes.chosen}
+  />
+);
+
+/** Count-in and pickup: a stroke for each click before bar 1, and the ground under everything. */
+const Lead = ({ timeline, scale }: Part) => (
+  <g>
+    <line
+      x1={xOf(scale, -timeline.lead.seconds)}
+      x2={xOf(scale, timeline.seconds)}
+      y1={scale.ground}
+      y2={scale.ground}
+      className={classes.groundLine}
+    />
+    {timeline.clicks
+      .filter(({ seconds }) => seconds < 0)
+      .map(({ seconds, kind }) => (
+        <line
+          key={seconds}
+          x1={xOf(scale, seconds)}
+          x2={xOf(scale, seconds)}
+          y1={scale.ground}
+          y2={scale.ground - (kind === 'count' ? 9 : 18)}
+          className={classes.count}
+        />
+      ))}
+  </g>
+);
+
+/** Under the ground, where the click sounds. */
+const ClickRail = memo(({ timeline, scale }: Part) => (
+  <g>
+    {timeline.passages
+      .filter(({ click }) => !click)
+      .map(({ section, pass, startSeconds, seconds }) => (
+        <line
+          key={`${section}.${pass}`}
+          x1={xOf(scale, startSeconds)}
+          x2={xOf(scale, startSeconds + seconds)}
+          y1={scale.ground + 3.5}
+          y2={scale.ground + 3.5}
+          className={classes.silent}
+        />
+      ))}
+  </g>
+));
+
+const Tempo = memo(
+  ({ timeline, scale, unit, width }: Part & { unit: NoteValue; width: number }) => {
+    const { points, figures } = tempoLine(scale, timeline, unit, {
+      top: TOP.tempoHigh,
+      bottom: TOP.tempo,
+    });
+    const labels = laneLabels(
+      figures.map(({ x, text }) => ({ x, text: `xx${text}` })),
+      SIZE.small,
+      1,
+      width,
+    );
+    return (
+      <g>
+        <polyline points={points} className={classes.tempo} />
+        {figures.map(({ x, y, text }, index) => {
+          const last = x > width - MARGIN - 40;
+          if (labels[index]?.text !== `xx${text}` && !last) return null;
+          return (
+            <g
+              key={`${x}.${text}`}
+              transform={`translate(${last ? width - MARGIN - 40 : x}, ${Math.min(y, TOP.tempo) - 4})`}
+            >
+              <NoteGlyph value={unit} height={11} />
+              <text x={14} className={classes.figure}>
+                {text}
+              </text>
+            </g>
+          );
+        })}
+      </g>
+    );
+  },
+);
+
+const Feels = memo(({ stretches, scale, width }: Named) => {
+  const named = stretches
+    .map((stretch, index) => ({
+      stretch,
+      text: feelText(stretch.feel),
+      before: stretches[index - 1],
+    }))
+    .filter(({ text, before }) => text && (!before || feelText(before.feel) !== text));
+  const labels = laneLabels(
+    named.map(({ stretch, text }) => ({ x: xOf(scale, stretch.start) + 2, text })),
+    SIZE.small,
+    1,
+    width,
+  );
+  return (
+    <g>
+      {labels.map(
+        (label) =>
+          label && (
+            <text key={label.x} x={label.x} y={TOP.feel} className={classes.feel}>
+              {label.text}
+            </text>
+          ),
+      )}
+    </g>
+  );
+});
+
+/** Bar number, name and bars of each section, in two lanes where sections are short. */
+const Names = memo(({ stretches, scale, width }: Named) => {
+  const places = stretches.map((stretch) => xOf(scale, stretch.start));
+  const names = laneLabels(
+    stretches.map(({ name }, index) => ({ x: places[index]! + 3, text: name })),
+    SIZE.name,
+    2,
+    width - 4,
+  );
+  const bars = laneLabels(
+    stretches.map(({ firstPlayed }, index) => ({
+      x: places[index]! + 3,
+      text: String(firstPlayed),
+    })),
+    SIZE.small,
+    1,
+    width,
+  );
+  return (
+    <g>
+      {stretches.map((stretch, index) => (
+        <Name
+          key={stretch.section}
+          stretch={stretch}
+          x={places[index]!}
+          bar={bars[index]?.text === String(stretch.firstPlayed)}
+          label={names[index]}
+          fits={stretch.seconds * scale.perSecond > stretch.bars.length * 8 + 8}
+        />
+      ))}
+    </g>
+  );
+});
+
+type NameProps = {
+  readonly stretch: Stretch;
+  readonly x: number;
+  readonly bar: boolean;
+  readonly label: ReturnType<typeof laneLabels>[number];
+  /** Whether the bars fit beside the bar number. */
+  readonly fits: boolean;
+};
+
+const Name = ({ stretch, x, bar, label, fits }: NameProps) => {
+  const drop = label ? label.lane * LABELS.lane : 0;
+  return (
+    <g>
+      <line
+        x1={x}
+        x2={x}
+        y1={TOP.ground}
+        y2={TOP.ground + 6 + (label ? drop + 22 : 6)}
+        className={classes.tick}
+      />
+      {bar && (
+        <text x={x + 3} y={LABELS.bar} className={classes.bar}>
+          {stretch.firstPlayed}
+        </text>
+      )}
+      {label && (
+        <text x={label.x} y={LABELS.name + drop} className={classes.name}>
+          {label.text}
+        </text>
+      )}
+      {label && fits && (
+        <text
+          x={label.x}
+          y={LABELS.name + drop + 15}
+          className={stretch.odd ? classes.odd : classes.bar}
+        >
+          {stretch.bars}
+        </text>
+      )}
+    </g>
+  );
+};

@@ -1,0 +1,220 @@
+'use client';
+
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import { Button, NativeSelect } from '@mantine/core';
+import { IconPlus } from '@tabler/icons-react';
+import { useRouter } from 'next/navigation';
+import { useEffect, useMemo, useState } from 'react';
+import { type Operation, placeAt } from '@/core/document';
+import { itemsOf, type SongSet, setKind } from '@/core/set';
+import { type LiveDocument, type Opened, SaveState, UndoButtons, useDocument } from '../document';
+import { useCommands } from '../shared/commands';
+import { newId } from '../shared/newId';
+import { TakeAway } from '../shared/TakeAway';
+import { useProgram } from '../transport';
+import { EveningProfile } from './EveningProfile';
+import { type BandSong, type CompiledSong, compileSongs, entriesOf } from './entries';
+import { SetHeading } from './SetHeading';
+import classes from './SetPage.module.css';
+import { SetRow } from './SetRow';
+import { slotWords } from './words';
+
+type Props = {
+  readonly opened: Opened<SongSet>;
+  readonly band: string;
+  readonly event: { readonly title: string; readonly place: string; readonly startsAt: string };
+  readonly songs: readonly BandSong[];
+};
+
+/** A set: its evening profile, its songs in order with times and gaps, the total against the slot. */
+export const SetPage = ({ opened, band, event, songs }: Props) => {
+  const live = useDocument(setKind, opened);
+  const { document: set, edit, mayEdit } = live;
+  const compiled = useMemo(() => compileSongs(songs), [songs]);
+  const { entries, program } = useMemo(() => entriesOf(set, compiled), [set, compiled]);
+  const { slotMinutes } = set.heading;
+  const slot = slotMinutes === null ? undefined : slotMinutes * 60;
+  useProgram(program, undefined);
+  useFreshSongs(entries.some(({ song }) => !song));
+  useCommands([
+    { id: 'undo', label: 'Undo', keys: 'Mod+Z', whileTyping: true, run: live.undo },
+    { id: 'redo', label: 'Redo', keys: 'Mod+Shift+Z', whileTyping: true, run: live.redo },
+  ]);
+  const late = slot !== undefined && program.seconds > slot;
+  return (
+    <div>
+      <div className={classes.head}>
+        <SetHeading set={set} event={event} mayEdit={mayEdit} edit={edit} />
+        {mayEdit && <UndoButtons {...live} />}
+        <TakeAway document={opened.id} what="set" saved={live.saving === 'saved'} />
+      </div>
+      <SaveState {...live} />
+      <p className={classes.total} data-late={late} data-testid="total">
+        <strong>{slotWords(program.seconds, slotMinutes)}</strong>
+        <span>
+          {entries.length} songs,{' '}
+          {program.songs.reduce((sum, { timeline }) => sum + timeline.bars.length, 0)} bars
+        </span>
+      </p>
+      <EveningProfile program={program} height={112} full slot={slot} />
+      <Songs entries={entries} band={band} live={live} />
+      {mayEdit && <AddSong set={set} songs={compiled} edit={edit} />}
+    </div>
+  );
+};
+
+/** Road maps change on other pages: they are read again when this one is come back to. */
+const useFreshSongs = (missing: boolean) => {
+  const router = useRouter();
+  useEffect(() => {
+    const refresh = () => router.refresh();
+    window.addEventListener('focus', refresh);
+    return () => window.removeEventListener('focus', refresh);
+  }, [router]);
+  useEffect(() => {
+    if (missing) router.refresh();
+  }, [missing, router]);
+};
+
+type SongsProps = {
+  readonly entries: ReturnType<typeof entriesOf>['entries'];
+  readonly band: string;
+  readonly live: LiveDocument<SongSet>;
+};
+
+const Songs = ({ entries, band, live: { document: set, edit, mayEdit } }: SongsProps) => {
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const ids = entries.map(({ item }) => item.id);
+  const drop = ({ active, over }: DragEndEvent) => {
+    if (over && active.id !== over.id)
+      edit(moveItem(set, String(active.id), ids.indexOf(String(over.id))));
+  };
+  if (entries.length === 0) {
+    return <p className={classes.empty}>No songs yet. Choose the first one below.</p>;
+  }
+  return (
+    <DndContext id="set" sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+      <div className={classes.frame}>
+        <table className={classes.table}>
+          <thead>
+            <tr>
+              <th aria-label="Move" />
+              <th aria-label="Place" />
+              <th className={classes.text}>Song</th>
+              <th>Tempo</th>
+              <th>Meter</th>
+              <th>Count-in</th>
+              <th>Bars</th>
+              <th>Time</th>
+              <th className={classes.text}>Profile</th>
+              <th>Starts at</th>
+              <th className={classes.text}>After it</th>
+              <th aria-label="Tools" />
+            </tr>
+          </thead>
+          <SortableContext items={ids} strategy={verticalListSortingStrategy} disabled={!mayEdit}>
+            <tbody>
+              {entries.map((entry, index) => (
+                <SetRow
+                  key={entry.item.id}
+                  entry={entry}
+                  index={index}
+                  count={entries.length}
+                  band={band}
+                  mayEdit={mayEdit}
+                  onMove={(to) => edit(moveItem(set, entry.item.id, to))}
+                  onRemove={() => edit([{ type: 'remove', in: 'items', id: entry.item.id }])}
+                  onGap={(gap) => edit(setItem(entry.item.id, 'gap', gap))}
+                />
+              ))}
+            </tbody>
+          </SortableContext>
+        </table>
+      </div>
+    </DndContext>
+  );
+};
+
+const setItem = (id: string, field: string, value: unknown): Operation[] => [
+  { type: 'set', in: 'items', id, field, value },
+];
+
+const moveItem = (set: SongSet, id: string, to: number): Operation[] => {
+  const items = itemsOf(set);
+  const from = items.findIndex((item) => item.id === id);
+  if (from < 0 || to < 0 || to >= items.length || from === to) return [];
+  const { order, rekeys } = placeAt('items', items.toSpliced(from, 1), to);
+  return [...rekeys, ...setItem(id, 'order', order)];
+};
+
+type AddProps = {
+  readonly set: SongSet;
+  readonly songs: ReadonlyMap<string, CompiledSong>;
+  readonly edit: LiveDocument<SongSet>['edit'];
+};
+
+/** The band's songs to choose from; those that are in the set say so. */
+const AddSong = ({ set, songs, edit }: AddProps) => {
+  const [chosen, setChosen] = useState('');
+  const items = itemsOf(set);
+  const inSet = new Set(items.map(({ arrangement }) => arrangement));
+  const add = () => {
+    if (!chosen) return;
+    const id = newId();
+    const { order } = placeAt('items', items, items.length);
+    const value = {
+      kind: 'song',
+      order,
+      arrangement: chosen,
+      gap: { kind: 'seconds', seconds: 10 },
+    };
+    edit([{ type: 'insert', in: 'items', id, value }]);
+    setChosen('');
+  };
+  return (
+    <form
+      className={classes.add}
+      onSubmit={(event) => {
+        event.preventDefault();
+        add();
+      }}
+    >
+      <NativeSelect
+        aria-label="Song to add"
+        value={chosen}
+        onChange={({ currentTarget }) => setChosen(currentTarget.value)}
+        data={[
+          { value: '', label: 'Choose a song of the band' },
+          ...[...songs.values()].map(({ arrangement, title, arrangementName }) => ({
+            value: arrangement,
+            label: `${title}${arrangementName === 'As recorded' ? '' : ` (${arrangementName})`}${inSet.has(arrangement) ? ', in the set' : ''}`,
+          })),
+        ]}
+      />
+      <Button
+        type="submit"
+        variant="default"
+        leftSection={<IconPlus size={16} />}
+        disabled={!chosen}
+      >
+        Add to the set
+      </Button>
+    </form>
+  );
+};

@@ -1,0 +1,43 @@
+import type { RoadMap } from '@/core/roadmap';
+import { itemsOf, type Program, program, type SetItem, type SongSet } from '@/core/set';
+import { compile, type Timeline } from '@/core/timeline';
+
+/** A song of the band as the set pages know it. */
+export type BandSong = {
+  readonly arrangement: string;
+  readonly arrangementName: string;
+  readonly title: string;
+  readonly map: RoadMap;
+};
+
+export type CompiledSong = BandSong & { readonly timeline: Timeline };
+
+/** A row of a set: the item, its song, where it lies in the set's time. */
+export type SetEntry = {
+  readonly item: SetItem;
+  readonly song: CompiledSong | undefined;
+  readonly placed: Program['songs'][number] | undefined;
+};
+
+export const compileSongs = (songs: readonly BandSong[]): ReadonlyMap<string, CompiledSong> =>
+  new Map(songs.map((song) => [song.arrangement, { ...song, timeline: compile(song.map) }]));
+
+/** The songs of a set in order with their times; one whose road map is not known yet has none. */
+export const entriesOf = (
+  set: SongSet,
+  songs: ReadonlyMap<string, CompiledSong>,
+): { entries: SetEntry[]; program: Program } => {
+  const items = itemsOf(set);
+  const known = items.flatMap((item) => {
+    const song = songs.get(item.arrangement);
+    return song ? [{ item, song }] : [];
+  });
+  const joined = program(known.map(({ item, song }) => ({ ...song, gap: item.gap })));
+  const places = new Map(known.map(({ item }, index) => [item.id, joined.songs[index]!]));
+  const entries = items.map((item) => ({
+    item,
+    song: songs.get(item.arrangement),
+    placed: places.get(item.id),
+  }));
+  return { entries, program: joined };
+};

@@ -1,0 +1,169 @@
+'use client';
+
+import { ActionIcon, Menu, Tooltip, useMantineColorScheme } from '@mantine/core';
+import {
+  IconKeyboard,
+  IconLogout,
+  IconMoonStars,
+  IconSearch,
+  IconUserCircle,
+} from '@tabler/icons-react';
+import dynamic from 'next/dynamic';
+import Link from 'next/link';
+import { usePathname, useRouter } from 'next/navigation';
+import { type ReactNode, useState } from 'react';
+import { TransportBar, TransportProvider } from '../transport';
+import { call } from './call';
+import { CommandProvider, keyText, useCommands } from './commands';
+import classes from './Shell.module.css';
+
+const Palette = dynamic(() => import('./Palette'), { ssr: false });
+
+type ShellBand = { readonly slug: string; readonly name: string; readonly role: string };
+
+type Props = {
+  readonly band: ShellBand;
+  readonly bands: readonly ShellBand[];
+  readonly member: string;
+  readonly children: ReactNode;
+};
+
+const PLACES = [
+  { path: 'sets', label: 'Sets' },
+  { path: 'songs', label: 'Songs' },
+] as const;
+
+/** The frame around every place: which band, where to, who; the transport at the foot. */
+export const Shell = (props: Props) => (
+  <CommandProvider>
+    <TransportProvider>
+      <Head {...props} />
+      <main className={classes.main}>{props.children}</main>
+      <TransportBar />
+    </TransportProvider>
+  </CommandProvider>
+);
+
+const Head = ({ band, bands, member }: Props) => {
+  const path = usePathname();
+  return (
+    <header className={classes.head}>
+      <Link href={`/${band.slug}/sets`} className={classes.mark}>
+        Ebrant
+      </Link>
+      <BandMenu band={band} bands={bands} />
+      <nav aria-label="Places">
+        {PLACES.map((place) => {
+          const href = `/${band.slug}/${place.path}`;
+          return (
+            <Link
+              key={href}
+              href={href}
+              data-here={path.startsWith(href)}
+              className={classes.place}
+            >
+              {place.label}
+            </Link>
+          );
+        })}
+      </nav>
+      <span className={classes.space} />
+      <Tools band={band} member={member} />
+    </header>
+  );
+};
+
+const BandMenu = ({ band, bands }: Pick<Props, 'band' | 'bands'>) =>
+  bands.length < 2 ? (
+    <span className={classes.band}>{band.name}</span>
+  ) : (
+    <Menu position="bottom-start">
+      <Menu.Target>
+        <button type="button" className={classes.band} data-menu="true">
+          {band.name}
+        </button>
+      </Menu.Target>
+      <Menu.Dropdown>
+        {bands.map(({ slug, name }) => (
+          <Menu.Item key={slug} component={Link} href={`/${slug}/sets`}>
+            {name}
+          </Menu.Item>
+        ))}
+      </Menu.Dropdown>
+    </Menu>
+  );
+
+const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
+  const router = useRouter();
+  const [palette, setPalette] = useState<'commands' | 'keys'>();
+  const { toggleColorScheme } = useMantineColorScheme();
+  const signOut = async () => {
+    await call('DELETE', '/api/session');
+    router.push('/');
+    router.refresh();
+  };
+  useCommands([
+    {
+      id: 'palette',
+      label: 'Find an action',
+      keys: 'Mod+K',
+      whileTyping: true,
+      hidden: true,
+      run: () => setPalette('commands'),
+    },
+    { id: 'keys', label: 'Show all keys', keys: '?', run: () => setPalette('keys') },
+    { id: 'scheme', label: 'Change between light and dark', run: toggleColorScheme },
+    {
+      id: 'to-sets',
+      label: 'Go to the sets',
+      keys: 'Alt+1',
+      whileTyping: true,
+      run: () => router.push(`/${band.slug}/sets`),
+    },
+    {
+      id: 'to-songs',
+      label: 'Go to the songs',
+      keys: 'Alt+2',
+      whileTyping: true,
+      run: () => router.push(`/${band.slug}/songs`),
+    },
+    { id: 'sign-out', label: 'Sign out', run: signOut },
+  ]);
+  return (
+    <>
+      <Tooltip label={`Find an action (${keyText('Mod+K')})`}>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          size="lg"
+          aria-label="Find an action"
+          onClick={() => setPalette('commands')}
+        >
+          <IconSearch size={20} />
+        </ActionIcon>
+      </Tooltip>
+      <Menu position="bottom-end">
+        <Menu.Target>
+          <button type="button" className={classes.member}>
+            <IconUserCircle size={22} aria-hidden="true" />
+            <span>{member}</span>
+            <em>{band.role}</em>
+          </button>
+        </Menu.Target>
+        <Menu.Dropdown>
+          <Menu.Item leftSection={<IconMoonStars size={16} />} onClick={toggleColorScheme}>
+            Light or dark
+          </Menu.Item>
+          <Menu.Item leftSection={<IconKeyboard size={16} />} onClick={() => setPalette('keys')}>
+            All keys (?)
+          </Menu.Item>
+          <Menu.Divider />
+          <Menu.Item leftSection={<IconLogout size={16} />} onClick={signOut}>
+            Sign out
+          </Menu.Item>
+        </Menu.Dropdown>
+      </Menu>
+      {palette && <Palette show={palette} onClose={() => setPalette(undefined)} />}
+    </>
+  );
+};

@@ -1,0 +1,28 @@
+import { type Problem, sentence } from '@/core/result';
+
+/** What came of a call to our own server: its answer, or one sentence to show. */
+export type Called<T> =
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly sentence: string };
+
+/** Calls a route of our own. It never throws. */
+export const call = async <T = undefined>(
+  method: string,
+  url: string,
+  body?: unknown,
+): Promise<Called<T>> => {
+  try {
+    const response = await fetch(url, {
+      method,
+      ...(body !== undefined && {
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify(body),
+      }),
+    });
+    const answer = response.status === 204 ? undefined : await response.json();
+    if (response.ok) return { ok: true, value: answer as T };
+    return { ok: false, sentence: sentence((answer as { problem: Problem }).problem) };
+  } catch {
+    return { ok: false, sentence: 'The server does not answer. Please try again in a moment.' };
+  }
+};

@@ -1,0 +1,178 @@
+'use client';
+
+import { Button, Tooltip } from '@mantine/core';
+import { IconHandFinger } from '@tabler/icons-react';
+import { type ReactNode, useState } from 'react';
+import type { Operation } from '@/core/document';
+import { fail, type Problem } from '@/core/result';
+import {
+  nameSchema,
+  parseMeter,
+  parseTempo,
+  parseWhole,
+  type RoadMap,
+  tempoText,
+} from '@/core/roadmap';
+import { beatAfterCount, clock, meterText, type TapTempo } from '@/core/time';
+import type { Timeline } from '@/core/timeline';
+import { NoteIcon } from '../profile';
+import { Cell } from '../shared/Cell';
+import { call } from '../shared/call';
+import { setStart } from './edits';
+import classes from './SongHead.module.css';
+import { tapWords } from './useTap';
+
+type StartProps = {
+  readonly map: RoadMap;
+  readonly timeline: Timeline;
+  readonly mayEdit: boolean;
+  readonly edit: (operations: readonly Operation[]) => Problem | undefined;
+  readonly tap: (milliseconds: number) => void;
+  readonly tapped: TapTempo | undefined;
+};
+
+/** How the song starts, as it is asked for: how fast, in what meter, how it counts in; and its length. */
+export const StartFields = ({ map, timeline, mayEdit, edit, tap, tapped }: StartProps) => {
+  const { tempo, meter, countIn, pickup } = map.start;
+  const setWhole = (field: 'countIn' | 'pickup') => (text: string) =>
+    edit(setStart(field, parseWhole(text)));
+  const setTempo = (text: string) => {
+    const read = parseTempo(text, tempo.unit);
+    if (!read.ok) return read.problem;
+    if (read.value?.kind !== 'hold')
+      return problem('Type one tempo like 126 or q. 72; a section can ramp.');
+    const { perMinute, unit } = read.value;
+    return edit(setStart('tempo', { perMinute, unit }));
+  };
+  const setMeter = (text: string) => {
+    const read = parseMeter(text);
+    if (!read.ok) return read.problem;
+    return read.value
+      ? edit(setStart('meter', read.value))
+      : problem('Type a meter like 4/4 or 7/8 2+2+3.');
+  };
+  return (
+    <div className={classes.start}>
+      <Labelled label="Tempo" width={104}>
+        <Cell
+          label="Tempo of the song"
+          value={tempoText({ kind: 'hold', ...tempo }, tempo.unit)}
+          onText={setTempo}
+          readOnly={!mayEdit}
+          before={<NoteIcon value={tempo.unit} />}
+        />
+      </Labelled>
+      <Labelled label="Meter" width={96}>
+        <Cell
+          label="Meter of the song"
+          value={meterText(meter)}
+          onText={setMeter}
+          readOnly={!mayEdit}
+        />
+      </Labelled>
+      <Labelled label="Count-in" width={64}>
+        <Cell
+          label="Count-in in beats"
+          value={String(countIn)}
+          onText={setWhole('countIn')}
+          readOnly={!mayEdit}
+        />
+      </Labelled>
+      <Labelled label="Pickup" width={64}>
+        <Cell
+          label="Pickup in beats"
+          value={String(pickup)}
+          onText={setWhole('pickup')}
+          readOnly={!mayEdit}
+        />
+      </Labelled>
+      <p className={classes.lead}>{leadWords(timeline)}</p>
+      {mayEdit && (
+        <Tooltip label="Tap T along with the recording, at least four times">
+          <Button
+            variant="default"
+            size="compact-md"
+            leftSection={<IconHandFinger size={16} />}
+            onPointerDown={(event) => tap(event.timeStamp)}
+          >
+            Tap
+          </Button>
+        </Tooltip>
+      )}
+      {tapped && (
+        <output className={classes.tapped} data-testid="tapped">
+          {tapWords(tapped)}
+        </output>
+      )}
+      <p className={classes.total} data-testid="length">
+        <strong>{clock(timeline.seconds)}</strong>
+        <span>{timeline.bars.length} bars</span>
+      </p>
+    </div>
+  );
+};
+
+const problem = (message: string): Problem | undefined => {
+  const failed = fail('invalid', '', message);
+  return failed.ok ? undefined : failed.problem;
+};
+
+const leadWords = ({ lead }: Timeline): string => {
+  if (lead.countIn === 0) return lead.pickup > 0 ? 'starts on the pickup' : 'starts on bar 1';
+  if (lead.pickup === 0) return `then bar 1, after ${lead.seconds.toFixed(1)} s`;
+  const gone = (lead.countIn + lead.pickup) % lead.meter.numerator;
+  if (gone !== 0) return 'then the pickup';
+  return `the pickup is on beat ${beatAfterCount(lead.meter, lead.countIn)}`;
+};
+
+const Labelled = ({
+  label,
+  width,
+  children,
+}: {
+  label: string;
+  width: number;
+  children: ReactNode;
+}) => (
+  <div className={classes.labelled} style={{ width }}>
+    <span aria-hidden="true">{label}</span>
+    {children}
+  </div>
+);
+
+type TitleProps = { readonly id: string; readonly title: string; readonly mayEdit: boolean };
+
+/** The song's title, saved when it is left. */
+export const Title = ({ id, title, mayEdit }: TitleProps) => {
+  const [saved, setSaved] = useState(title);
+  const [typed, setTyped] = useState(title);
+  const [refused, setRefused] = useState<string>();
+  const save = async () => {
+    if (typed === saved) return;
+    const checked = nameSchema('A song').safeParse(typed);
+    if (!checked.success) return setRefused(checked.error.issues[0]!.message);
+    const called = await call('PATCH', `/api/songs/${id}`, { title: typed });
+    setRefused(called.ok ? undefined : called.sentence);
+    if (called.ok) setSaved(typed);
+  };
+  return (
+    <div className={classes.title}>
+      <input
+        aria-label="Title of the song"
+        dir="auto"
+        value={typed}
+        readOnly={!mayEdit}
+        aria-invalid={refused !== undefined}
+        onChange={({ currentTarget }) => setTyped(currentTarget.value)}
+        onBlur={save}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') event.currentTarget.blur();
+          if (event.key !== 'Escape') return;
+          setTyped(saved);
+          setRefused(undefined);
+        }}
+      />
+      {refused && <span role="alert">{refused}</span>}
+    </div>
+  );
+};

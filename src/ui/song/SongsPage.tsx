@@ -1,0 +1,86 @@
+'use client';
+
+import { Button, TextInput } from '@mantine/core';
+import { IconPlus } from '@tabler/icons-react';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { type FormEvent, useMemo, useState } from 'react';
+import type { RoadMap } from '@/core/roadmap';
+import { clock, meterText } from '@/core/time';
+import { compile } from '@/core/timeline';
+import { NoteIcon, Thumbnail } from '../profile';
+import { call } from '../shared/call';
+import classes from './SongsPage.module.css';
+
+type Song = {
+  readonly arrangement: string;
+  readonly arrangementName: string;
+  readonly title: string;
+  readonly map: RoadMap;
+};
+
+type Props = {
+  readonly band: { readonly slug: string; readonly mayEdit: boolean };
+  readonly songs: readonly Song[];
+};
+
+/** All songs of the band. */
+export const SongsPage = ({ band, songs }: Props) => (
+  <div className={classes.page}>
+    {band.mayEdit && <NewSong band={band.slug} />}
+    {songs.length === 0 && <p className={classes.quiet}>No songs yet.</p>}
+    <ul className={classes.list}>
+      {songs.map((song) => (
+        <li key={song.arrangement}>
+          <SongLine song={song} href={`/${band.slug}/songs/${song.arrangement}`} />
+        </li>
+      ))}
+    </ul>
+  </div>
+);
+
+const SongLine = ({ song, href }: { readonly song: Song; readonly href: string }) => {
+  const timeline = useMemo(() => compile(song.map), [song.map]);
+  const { tempo, meter } = song.map.start;
+  return (
+    <Link href={href} className={classes.line}>
+      <strong className="name">{song.title}</strong>
+      <span className={classes.quiet}>{song.arrangementName}</span>
+      <span className={classes.figure}>
+        <NoteIcon value={tempo.unit} height={12} /> {tempo.perMinute}
+      </span>
+      <span className={classes.figure}>{meterText(meter)}</span>
+      <span className={classes.figure}>{timeline.bars.length} bars</span>
+      <span className={classes.figure}>{clock(timeline.seconds)}</span>
+      <Thumbnail timeline={timeline} width={220} height={34} />
+    </Link>
+  );
+};
+
+const NewSong = ({ band }: { readonly band: string }) => {
+  const router = useRouter();
+  const [refused, setRefused] = useState<string>();
+  const submit = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const title = String(new FormData(event.currentTarget).get('title'));
+    const called = await call<{ arrangement: string }>('POST', `/api/bands/${band}/songs`, {
+      title,
+    });
+    if (called.ok) router.push(`/${band}/songs/${called.value.arrangement}`);
+    else setRefused(called.sentence);
+  };
+  return (
+    <form className={classes.form} onSubmit={submit}>
+      <TextInput
+        name="title"
+        aria-label="Title of the new song"
+        placeholder="Title of a new song"
+        required
+        error={refused}
+      />
+      <Button type="submit" variant="default" leftSection={<IconPlus size={16} />}>
+        New song
+      </Button>
+    </form>
+  );
+};

@@ -1,0 +1,143 @@
+'use client';
+
+import { ActionIcon, Popover, Slider, Tooltip } from '@mantine/core';
+import {
+  IconEar,
+  IconPlayerPlayFilled,
+  IconPlayerStopFilled,
+  IconVolume,
+} from '@tabler/icons-react';
+import { useEffect, useRef } from 'react';
+import { LEVEL_RANGE } from '@/core/click';
+import { songAt } from '@/core/set';
+import { clock, perMinuteAt, type Seconds, seconds, ticks } from '@/core/time';
+import { speedAt, ticksAt } from '@/core/timeline';
+import { useCommands } from '../shared/commands';
+import classes from './TransportBar.module.css';
+import { type Loaded, useTransport } from './TransportProvider';
+import { wordsAt } from './words';
+
+/** At the foot of every place: play and stop, where we are in words, tempo, click level. */
+export const TransportBar = () => {
+  const { loaded, playing, toggle } = useTransport();
+  useCommands([
+    {
+      id: 'play',
+      label: playing ? 'Stop' : 'Play from the selected place',
+      keys: 'Space',
+      run: () => toggle(),
+    },
+    {
+      id: 'play-top',
+      label: 'Play from the count-in',
+      keys: 'Shift+Space',
+      run: () => toggle(true),
+    },
+  ]);
+  return (
+    <footer className={classes.bar}>
+      <Tooltip label={playing ? 'Stop (Space)' : 'Play (Space); from the count-in: Shift Space'}>
+        <ActionIcon
+          size={44}
+          radius="xl"
+          aria-label={playing ? 'Stop' : 'Play'}
+          disabled={!loaded || loaded.program.seconds === 0}
+          onClick={() => toggle()}
+        >
+          {playing ? <IconPlayerStopFilled size={22} /> : <IconPlayerPlayFilled size={22} />}
+        </ActionIcon>
+      </Tooltip>
+      <Position />
+      <Level />
+    </footer>
+  );
+};
+
+/** Written straight into the page on every frame: nothing is rendered while the song runs. */
+const Position = () => {
+  const { loaded, follow } = useTransport();
+  const position = useRef<HTMLElement>(null);
+  const where = useRef<HTMLSpanElement>(null);
+  const time = useRef<HTMLSpanElement>(null);
+  const tempo = useRef<HTMLSpanElement>(null);
+  useEffect(() => {
+    const put = (element: HTMLElement | null, text: string) => {
+      if (element && element.textContent !== text) element.textContent = text;
+    };
+    const show = (at: Seconds | undefined) => {
+      if (!loaded) return;
+      const words = wordsAt(loaded.program, at ?? loaded.from ?? seconds(0));
+      put(position.current, words.position);
+      put(where.current, words.where);
+      put(time.current, `${words.time} of ${clock(loaded.program.seconds)}`);
+      put(tempo.current, tempoAt(loaded, at));
+    };
+    show(undefined);
+    return follow(show);
+  }, [loaded, follow]);
+  return (
+    <div className={classes.position}>
+      <strong ref={position} data-testid="position" />
+      <span ref={where} data-testid="where" className={`${classes.where} name`} />
+      <span ref={tempo} className={classes.tempo} />
+      <span ref={time} className={classes.time} />
+    </div>
+  );
+};
+
+const tempoAt = ({ program, from }: Loaded, at: Seconds | undefined): string => {
+  const time = at ?? from ?? seconds(0);
+  const place = songAt(program, time);
+  if (!place) return '';
+  const { timeline, barOne } = place.song;
+  const inSong = ticksAt(timeline.tempo, seconds(time - barOne));
+  const speed = speedAt(timeline.tempo, ticks(Math.max(0, Math.min(timeline.ticks, inSong))));
+  return speed ? `${Math.round(perMinuteAt(speed, 'quarter') * 10) / 10} quarters a minute` : '';
+};
+
+const Level = () => {
+  const { level, setLevel } = useTransport();
+  return (
+    <div className={classes.level}>
+      <IconVolume size={18} aria-hidden="true" />
+      <Slider
+        w={130}
+        size="sm"
+        min={LEVEL_RANGE.lowest}
+        max={LEVEL_RANGE.highest}
+        value={level}
+        onChange={setLevel}
+        label={(value) => `${value} dB`}
+        thumbLabel="Click level"
+      />
+      <Hearing />
+    </div>
+  );
+};
+
+/**
+ * Recommended limits: NIOSH publication 98-126, 85 dB(A) for eight hours and half the time for every
+ * 3 dB more.
+ */
+const Hearing = () => (
+  <Popover width={340} position="top-end" withArrow shadow="sm">
+    <Popover.Target>
+      <Tooltip label="About loudness and hearing">
+        <ActionIcon variant="subtle" color="gray" size="lg" aria-label="About loudness and hearing">
+          <IconEar size={20} />
+        </ActionIcon>
+      </Tooltip>
+    </Popover.Target>
+    <Popover.Dropdown className={classes.hearing}>
+      <p>
+        The click starts low every time and is limited, but what reaches your ear depends on what
+        follows. Set it just loud enough, with ear protection in.
+      </p>
+      <p>
+        Recommended daily limit at the ear (NIOSH 98-126): 85 dB(A) for 8 hours, 88 for 4 hours, 94
+        for 1 hour, 100 for 15 minutes. Only a measurement at the ear tells.
+      </p>
+      <p>Local rules come first. With ringing or dull hearing, stop and see an audiologist.</p>
+    </Popover.Dropdown>
+  </Popover>
+);

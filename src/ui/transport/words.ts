@@ -1,0 +1,45 @@
+import { type Program, songAt } from '@/core/set';
+import { clock, type Seconds, seconds } from '@/core/time';
+import { locate, type Place } from '@/core/timeline';
+
+/** What the transport says of a moment. */
+export type Words = {
+  /** `Bar 12 · 3`, `Count 4 of 6`. */
+  readonly position: string;
+  /** `Chorus, 3 bars left, then Bridge`. */
+  readonly where: string;
+  readonly time: string;
+};
+
+const EMPTY: Words = { position: '', where: '', time: '' };
+
+/** A moment of a program in words; a set also says which song it is in. */
+export const wordsAt = (program: Program, time: Seconds): Words => {
+  const at = songAt(program, time);
+  if (!at) return EMPTY;
+  const { song, index } = at;
+  const next = program.songs[index + 1];
+  const prefix = program.songs.length > 1 ? `${song.title}: ` : '';
+  const place = locate(song.timeline, seconds(time - song.barOne));
+  const words = placeWords(place, song.timeline.passages[0]?.name);
+  const over = place.phase === 'over' && next ? `then ${next.title}` : words.where;
+  return { position: words.position, where: prefix + over, time: clock(Math.max(0, time)) };
+};
+
+const placeWords = (place: Place, first: string | undefined): Omit<Words, 'time'> => {
+  if (place.phase === 'over') return { position: 'End', where: 'the last bar is over' };
+  if (place.phase !== 'song') {
+    const what = place.phase === 'count-in' ? 'Count' : 'Pickup';
+    return {
+      position: `${what} ${Math.floor(place.beat)} of ${place.beats}`,
+      where: first ? `then ${first}` : '',
+    };
+  }
+  const { bar, beat, passage, barsLeft, next } = place;
+  const left = barsLeft === 1 ? 'last bar' : `${barsLeft} bars left`;
+  const pass = passage.passes > 1 ? ` (${passage.pass} of ${passage.passes})` : '';
+  return {
+    position: `Bar ${bar.played} · ${Math.floor(beat)}`,
+    where: `${passage.name}${pass}, ${left}, then ${next ? next.name : 'the end'}`,
+  };
+};
