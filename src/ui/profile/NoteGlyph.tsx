@@ -11,7 +11,7 @@ export const NoteGlyph = ({ value, height = 14 }: Props) => {
   const flags = FLAGS[plain];
   const unit = height / 14;
   return (
-    <g role="img" aria-label={noteName(value)} transform={`scale(${unit})`}>
+    <g transform={`scale(${unit})`}>
       <ellipse
         cx={3.6}
         cy={-2.4}
