@@ -6,7 +6,7 @@ import { blankSet, itemsOf, type SongSet, setKind } from '@/core/set';
 import { type Queries, Refusal, refuse } from '../database';
 import { insertDocument, storeItems } from '../documents';
 import type { SongEntry } from './songs';
-import { readSong } from './songs';
+import { readSongs } from './songs';
 
 const eventRow = z.object({
   id: z.string(),
@@ -60,8 +60,10 @@ export const readSet = async (db: Queries, id: string): Promise<SetEntry & { of:
 
 /** The arrangements that a set names, by id. */
 export const songsOfSet = async (db: Queries, set: SongSet): Promise<Map<string, SongEntry>> => {
-  const ids = [...new Set(itemsOf(set).map(({ arrangement }) => arrangement))];
-  const songs = await Promise.all(ids.map((id) => readSong(db, id)));
+  const songs = await readSongs(
+    db,
+    itemsOf(set).map(({ arrangement }) => arrangement),
+  );
   return new Map(songs.map((song) => [song.arrangement, song]));
 };
 

@@ -44,6 +44,13 @@ export const readSong = async (db: Queries, arrangement: string): Promise<SongEn
   return row ? withMap(row) : refuse('not-found', 'Song', 'There is no such song in your bands.');
 };
 
+/** The arrangements of some ids; those the member may not read are left out. */
+export const readSongs = async (
+  db: Queries,
+  arrangements: readonly string[],
+): Promise<SongEntry[]> =>
+  (await db.many(songRow, `${SONGS} WHERE arrangement.id = ANY($1)`, [arrangements])).map(withMap);
+
 /** The arrangements that a song has, in their order. */
 export const arrangementsOf = (db: Queries, song: string) =>
   db.many(

@@ -36,7 +36,15 @@ export const onChange = (document: string, listener: Listener): (() => void) => 
   return () => {
     those.delete(listener);
     if (those.size === 0) listeners.delete(document);
+    if (listeners.size === 0) close();
   };
+};
+
+/** Nobody listens any more: the connection is given back until somebody does. */
+const close = () => {
+  const state = hub();
+  void state.client?.end();
+  state.client = undefined;
 };
 
 const open = async () => {
@@ -58,6 +66,7 @@ const open = async () => {
     await client.connect();
     await client.query('LISTEN document_changed');
     state.client = client;
+    if (state.listeners.size === 0) return close();
     for (const those of state.listeners.values()) for (const listener of those) listener(undefined);
   } catch {
     lost();

@@ -18,9 +18,15 @@ export type Role = (typeof ROLES)[number];
 
 const BANDS = `SELECT id, slug, name, role_in(id) AS role, may_edit(id) AS "mayEdit" FROM band`;
 
-/** The bands of the member the transaction runs for, by name. */
+/** The bands of the member the transaction runs for; the one that plays next comes first. */
 export const ownBands = (db: Queries): Promise<Band[]> =>
-  db.many(bandRow, `${BANDS} ORDER BY name`);
+  db.many(
+    bandRow,
+    `${BANDS} ORDER BY (
+       SELECT min(starts_at) FROM event
+       WHERE event.band = band.id AND starts_at > now() - interval '12 hours'
+     ) NULLS LAST, name`,
+  );
 
 /** One of the member's bands by the short name in its addresses. */
 export const bandBySlug = async (db: Queries, slug: string): Promise<Band> =>

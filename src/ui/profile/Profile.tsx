@@ -22,7 +22,7 @@ type Props = {
   readonly handles?: (scale: Scale, stretches: readonly Stretch[]) => ReactNode;
 };
 
-const HEIGHT = 258;
+const HEIGHT = 274;
 const TOP = { tempo: 30, tempoHigh: 16, feel: 50, ground: 188, level: 128 };
 const LABELS = { bar: 204, name: 222, lane: 31 };
 const SIZE = { name: 14, small: 12.5 };

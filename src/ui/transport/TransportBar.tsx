@@ -10,7 +10,7 @@ import {
 import { useEffect, useRef } from 'react';
 import { LEVEL_RANGE } from '@/core/click';
 import { songAt } from '@/core/set';
-import { clock, perMinuteAt, type Seconds, seconds, ticks } from '@/core/time';
+import { perMinuteAt, type Seconds, seconds, ticks } from '@/core/time';
 import { speedAt, ticksAt } from '@/core/timeline';
 import { useCommands } from '../shared/commands';
 import classes from './TransportBar.module.css';
@@ -65,11 +65,11 @@ const Position = () => {
       if (element && element.textContent !== text) element.textContent = text;
     };
     const show = (at: Seconds | undefined) => {
-      if (!loaded) return;
+      if (!loaded) return put(where.current, 'Open a set or a song to play its click.');
       const words = wordsAt(loaded.program, at ?? loaded.from ?? seconds(0));
       put(position.current, words.position);
       put(where.current, words.where);
-      put(time.current, `${words.time} of ${clock(loaded.program.seconds)}`);
+      put(time.current, words.time);
       put(tempo.current, tempoAt(loaded, at));
     };
     show(undefined);

@@ -8,6 +8,7 @@ export type Words = {
   readonly position: string;
   /** `Chorus, 3 bars left, then Bridge`. */
   readonly where: string;
+  /** `1:58 of 2:51`: of a song alone from its bar 1, of a set from its first count-in. */
   readonly time: string;
 };
 
@@ -23,7 +24,13 @@ export const wordsAt = (program: Program, time: Seconds): Words => {
   const place = locate(song.timeline, seconds(time - song.barOne));
   const words = placeWords(place, song.timeline.passages[0]?.name);
   const over = place.phase === 'over' && next ? `then ${next.title}` : words.where;
-  return { position: words.position, where: prefix + over, time: clock(Math.max(0, time)) };
+  const [from, length] =
+    program.songs.length > 1 ? [0, program.seconds] : [song.barOne, song.timeline.seconds];
+  return {
+    position: words.position,
+    where: prefix + over,
+    time: `${clock(Math.max(0, time - from))} of ${clock(length)}`,
+  };
 };
 
 const placeWords = (place: Place, first: string | undefined): Omit<Words, 'time'> => {

@@ -1,0 +1,60 @@
+import { execFileSync } from 'node:child_process';
+import { expect, test } from '@playwright/test';
+import { enter, newSong, saved, stored, typeSections } from './support';
+
+const database = (command: 'pause' | 'resume') => execFileSync('bin/database', [command, 'test']);
+
+test('the database stopped and started in the middle of editing: nothing is lost', async ({
+  page,
+  context,
+}) => {
+  test.setTimeout(120_000);
+  await enter(page);
+  const id = await newSong(page, 'Outage');
+  await typeSections(page, [
+    ['Intro', 4],
+    ['Verse', 16],
+  ]);
+  await saved(page);
+  database('pause');
+  try {
+    await page.getByLabel('Bars of Intro').fill('8');
+    await expect(page.getByText('Not saved yet')).toBeVisible({ timeout: 15_000 });
+    await page.getByLabel('Bars of Verse').fill('12');
+    expect((await page.request.get('/api/health')).status()).toBe(503);
+  } finally {
+    database('resume');
+  }
+  await saved(page);
+  const { body } = await stored(page, id);
+  expect(Object.values(body.sections)).toEqual(
+    expect.arrayContaining([
+      expect.objectContaining({ name: 'Intro', bars: 8 }),
+      expect.objectContaining({ name: 'Verse', bars: 12 }),
+    ]),
+  );
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await other.getByLabel('Name of Intro').fill('Opening');
+  await expect(page.getByLabel('Bars of Opening')).toHaveValue('8');
+});
+
+test('a window closed while the server is away hands its edits to the next', async ({
+  page,
+  context,
+}) => {
+  await enter(page);
+  const id = await newSong(page, 'Left behind');
+  await typeSections(page, [['Intro', 4]]);
+  await saved(page);
+  const url = page.url();
+  await page.route('**/changes', (route) => route.abort());
+  await page.getByLabel('Bars of Intro').fill('11');
+  await expect(page.getByText('Not saved yet')).toBeVisible();
+  await page.close();
+  const next = await context.newPage();
+  await next.goto(url);
+  await expect(next.getByLabel('Bars of Intro')).toHaveValue('11');
+  await saved(next);
+  expect(Object.values((await stored(next, id)).body.sections)[0]).toMatchObject({ bars: 11 });
+});

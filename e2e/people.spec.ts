@@ -1,0 +1,84 @@
+import { readdirSync } from 'node:fs';
+import { expect, type Page, test } from '@playwright/test';
+import { enter } from './support';
+
+/** A page's address in the demo, for each page file. A new page without a row fails the test. */
+const PAGES: Record<string, (page: Page) => Promise<string>> = {
+  'page.tsx': async () => '/',
+  '[band]/sets/page.tsx': async () => '/saltreach-nine/sets',
+  '[band]/songs/page.tsx': async () => '/saltreach-nine/songs',
+  '[band]/sets/[id]/page.tsx': async (page) => hrefOf(page, '/saltreach-nine/sets', /First set/),
+  '[band]/songs/[id]/page.tsx': async (page) =>
+    hrefOf(page, '/saltreach-nine/songs', /Slack Water/),
+};
+
+const hrefOf = async (page: Page, list: string, name: RegExp) => {
+  await page.goto(list);
+  return (await page.getByRole('link', { name }).first().getAttribute('href'))!;
+};
+
+test('signing in by name and passphrase, a wrong one refused, and signing out', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByLabel('Name').fill('Odile Marsh');
+  await page.getByLabel('Passphrase', { exact: false }).first().fill('wrong');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'do not belong together' })).toBeVisible();
+  await page.getByLabel('Passphrase', { exact: false }).first().fill('the tidal mill');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.waitForURL(/saltreach-nine\/sets/);
+  const cookie = (await page.context().cookies()).find(({ name }) => name === 'ebrant_session');
+  expect(cookie).toMatchObject({ httpOnly: true, sameSite: 'Lax' });
+  await page.getByRole('button', { name: /Odile Marsh/ }).click();
+  await page.getByRole('menuitem', { name: 'Sign out' }).click();
+  await expect(page.getByRole('heading', { name: 'Try the demo' })).toBeVisible();
+  await page.goto('/saltreach-nine/sets');
+  await expect(page).toHaveURL(/\/$/);
+});
+
+test('every page is open to members and hidden from others', async ({ page, browser }) => {
+  const files = readdirSync('src/app', { recursive: true, encoding: 'utf8' }).filter((file) =>
+    /(^|\/)page\.tsx$/.test(file),
+  );
+  expect(files.sort()).toEqual(Object.keys(PAGES).sort());
+  await enter(page, 'Ives Corran');
+  const addresses: string[] = [];
+  for (const file of files) addresses.push(await PAGES[file]!(page));
+  const outsider = await (await browser.newContext()).newPage();
+  await enter(outsider, 'Perpetua Lund');
+  const stranger = await (await browser.newContext()).newPage();
+  for (const address of addresses.filter((one) => one !== '/')) {
+    expect((await page.goto(address))?.status(), address).toBe(200);
+    await outsider.goto(address);
+    await expect(outsider.getByText('There is no such page'), address).toBeVisible();
+    await expect(outsider.getByText('Slack Water')).toHaveCount(0);
+    await stranger.goto(address);
+    await expect(stranger, address).toHaveURL(/\/$/);
+  }
+});
+
+test('a member of two bands goes from one to the other and never sees them mixed', async ({
+  page,
+}) => {
+  await enter(page);
+  await page.getByRole('button', { name: 'The Saltreach Nine' }).click();
+  await page.getByRole('menuitem', { name: 'Loft Street Chapel team' }).click();
+  await page.waitForURL(/loft-street/);
+  await page.getByRole('link', { name: 'Songs' }).click();
+  await expect(page.getByText('Bread and Lamplight')).toBeVisible();
+  await expect(page.getByText('Slack Water')).toHaveCount(0);
+});
+
+test('every action is found by typing and listed with its key', async ({ page }) => {
+  await enter(page);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'All keys' })).toContainText(
+    'Play from the count-in',
+  );
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('go songs');
+  await page.keyboard.press('Enter');
+  await page.waitForURL(/\/songs$/);
+});

@@ -1,0 +1,134 @@
+import { expect, type Page, test } from '@playwright/test';
+import { bytesOf, enter, midicsv, openSong, saved, soxi } from './support';
+
+test.beforeEach(({ page }) => enter(page));
+
+const titles = (page: Page) => page.locator('[data-item] a').allInnerTexts();
+
+/** A rehearsal of its own with three songs. */
+const ownSet = async (page: Page) => {
+  const response = await page.request.post('/api/bands/saltreach-nine/events', {
+    data: { kind: 'rehearsal', title: 'Test evening', place: '', startsAt: '2027-01-05T19:00:00Z' },
+  });
+  await page.goto(`/saltreach-nine/sets/${(await response.json()).set}`);
+  for (const song of ['Slack Water', 'Millstone', 'Gannet Street']) {
+    await page.getByLabel('Song to add').selectOption({ label: song });
+    await page.getByRole('button', { name: 'Add to the set' }).click();
+  }
+  await saved(page);
+};
+
+test('the coming rehearsal and gig are there with their sets and times', async ({ page }) => {
+  await expect(page.getByRole('heading', { name: 'Rehearsal for the quay' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'A night for the tidal mill' })).toBeVisible();
+  await expect(page.getByRole('link', { name: /Second set/ })).toContainText('over');
+});
+
+test('a set shows what the drummer asks of each song, and the total against the slot', async ({
+  page,
+}) => {
+  await page.getByRole('link', { name: /First set/ }).click();
+  const lantern = page.locator('[data-item]').filter({ hasText: 'Lantern over the Weir' });
+  for (const fact of ['64', '6/8', '92', '2:53']) await expect(lantern).toContainText(fact);
+  await expect(lantern.getByRole('img', { name: 'dotted quarter' })).toBeVisible();
+  await expect(page.getByTestId('total')).toContainText('20:20 of 25:00, 4:40 to spare');
+  await page.getByLabel('Time slot in minutes').fill('20');
+  await expect(page.getByTestId('total')).toContainText('0:20 over');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByTestId('total')).toContainText('4:40 to spare');
+  await saved(page);
+});
+
+test('songs are added, reordered by mouse and by key, removed; gaps are set; all of it can be undone', async ({
+  page,
+}) => {
+  await ownSet(page);
+  expect(await titles(page)).toEqual(['Slack Water', 'Millstone', 'Gannet Street']);
+  await page.getByLabel('Move Gannet Street').focus();
+  await page.keyboard.press('Alt+ArrowUp');
+  await expect.poll(() => titles(page)).toEqual(['Slack Water', 'Gannet Street', 'Millstone']);
+  await page.getByLabel('Move Millstone').hover();
+  await page.mouse.down();
+  const top = (await page.getByLabel('Move Slack Water').boundingBox())!;
+  await page.mouse.move(top.x + 10, top.y + 60, { steps: 4 });
+  await page.mouse.move(top.x + 10, top.y + 4, { steps: 8 });
+  await page.mouse.up();
+  await expect.poll(() => titles(page)).toEqual(['Millstone', 'Slack Water', 'Gannet Street']);
+  const starts = page.getByTestId('starts');
+  const before = await starts.nth(1).innerText();
+  await page.getByLabel('Seconds after Millstone').fill('70');
+  await expect(starts.nth(1)).not.toHaveText(before);
+  await page.getByLabel('After Millstone', { exact: true }).selectOption('straight-on');
+  await expect(page.locator('[data-item]').nth(1)).toContainText('none');
+  await page.getByRole('button', { name: 'Take Slack Water out of the set' }).click();
+  await expect.poll(() => titles(page)).toEqual(['Millstone', 'Gannet Street']);
+  await saved(page);
+  await page.reload();
+  expect(await titles(page)).toEqual(['Millstone', 'Gannet Street']);
+});
+
+test('two windows on one set both keep their edits', async ({ page, context }) => {
+  await ownSet(page);
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await Promise.all([
+    page.getByLabel('Seconds after Slack Water').fill('33'),
+    other.getByRole('button', { name: 'Take Millstone out of the set' }).click(),
+  ]);
+  for (const window of [page, other]) {
+    await expect.poll(() => titles(window)).toEqual(['Slack Water', 'Gannet Street']);
+    await expect(window.getByLabel('Seconds after Slack Water')).toHaveValue('33');
+  }
+});
+
+const takeAway = async (page: Page, link: RegExp) => {
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: link }).click(),
+  ]);
+  return { name: download.suggestedFilename(), path: await download.path() };
+};
+
+test('the click of a set as MIDI: an independent reader finds its songs, tempos and every click', async ({
+  page,
+}) => {
+  await page.getByRole('link', { name: /First set/ }).click();
+  await page.getByRole('button', { name: 'Take away the click' }).click();
+  const { name, path } = await takeAway(page, /MIDI/);
+  expect(name).toBe('First set.mid');
+  const rows = midicsv(path);
+  const marks = rows.filter(([, , kind]) => kind === 'Marker_t').map((row) => row[3]);
+  expect(marks.filter((mark) => mark?.includes('count-in'))).toHaveLength(6); // Quay Lights follows straight on
+  expect(marks).toContain('"Nine Mile Ferry: count-in"');
+  const notes = rows.filter(([, , kind, , , velocity]) => kind === 'Note_on_c' && velocity !== '0');
+  expect(new Set(notes.map(([, , , channel]) => channel))).toEqual(new Set(['9'])); // counted from 0
+  expect(notes.length).toBeGreaterThan(2200);
+  expect(rows.find(([, , kind]) => kind === 'Tempo')?.[3]).toBe('625000'); // 96 a minute
+  expect(
+    rows.some(
+      ([, , kind, nn, dd, cc]) =>
+        kind === 'Time_signature' && nn === '6' && dd === '3' && cc === '36',
+    ),
+  ).toBe(true);
+});
+
+test('the click of a song as WAV in each form: sox reads it as asked for', async ({ page }) => {
+  await openSong(page, 'Quay Lights');
+  await page.getByRole('button', { name: 'Take away the click' }).click();
+  const mono = await takeAway(page, /WAV/);
+  expect([soxi(mono.path, '-r'), soxi(mono.path, '-c'), soxi(mono.path, '-b')]).toEqual([
+    '48000',
+    '1',
+    '16',
+  ]);
+  // 84 bars of 2 s, a count-in of 2 s, the tail of the last click.
+  expect(Number(soxi(mono.path, '-D'))).toBeCloseTo(170.07, 2);
+  const samples = bytesOf(mono.path).subarray(44);
+  const firstOfBarOne = samples.readInt16LE(2 * 48_000 * 2);
+  expect(firstOfBarOne).toBeGreaterThan(8000);
+  expect(samples.readInt16LE((2 * 48_000 - 1) * 2)).toBe(0);
+  await page.getByText('24 bit').click();
+  await page.getByText('click right').click();
+  const stereo = await takeAway(page, /WAV/);
+  expect([soxi(stereo.path, '-c'), soxi(stereo.path, '-b')]).toEqual(['2', '24']);
+});

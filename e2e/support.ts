@@ -1,0 +1,64 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { expect, type Page } from '@playwright/test';
+
+/** Comes in through the demo's first page. */
+export const enter = async (page: Page, name = 'Wren Halloway') => {
+  await page.goto('/');
+  await page.getByRole('button', { name: new RegExp(name) }).click();
+  await page.waitForURL(/\/sets$/);
+};
+
+/** A new song of one's own, so that tests do not disturb one another; answers its id. */
+export const newSong = async (page: Page, title: string): Promise<string> => {
+  const response = await page.request.post('/api/bands/saltreach-nine/songs', { data: { title } });
+  const { arrangement } = await response.json();
+  await page.goto(`/saltreach-nine/songs/${arrangement}`);
+  return arrangement;
+};
+
+export const openSong = async (page: Page, title: string) => {
+  await page.goto('/saltreach-nine/songs');
+  await page
+    .getByRole('link', { name: new RegExp(title) })
+    .first()
+    .click();
+  await page.waitForURL(/\/songs\/./);
+};
+
+export const saved = (page: Page) =>
+  expect(page.getByRole('status').filter({ hasText: 'Everything is saved' })).toBeVisible({
+    timeout: 20_000,
+  });
+
+/** Types a song as a drummer would: name, Tab, bars, Enter. */
+export const typeSections = async (
+  page: Page,
+  sections: readonly (readonly [string, number])[],
+) => {
+  await page.getByRole('button', { name: 'Add a section' }).click();
+  for (const [index, [name, bars]] of sections.entries()) {
+    await expect(page.locator('[data-column="name"]:focus')).toHaveCount(1);
+    await page.keyboard.type(name);
+    await page.keyboard.press('Tab');
+    await page.keyboard.type(String(bars));
+    if (index < sections.length - 1) await page.keyboard.press('Enter');
+  }
+};
+
+/** The document as the server has it. */
+export const stored = async (page: Page, id: string) =>
+  (await page.request.get(`/api/documents/${id}`)).json();
+
+/** What an independent reader, Debian's midicsv, finds in a file. */
+export const midicsv = (path: string): string[][] =>
+  execFileSync('midicsv', [path], { encoding: 'utf8' })
+    .trim()
+    .split('\n')
+    .map((line) => line.split(', ').map((field) => field.trim()));
+
+/** What sox finds in the head of a file. */
+export const soxi = (path: string, what: string): string =>
+  execFileSync('soxi', [what, path], { encoding: 'utf8' }).trim();
+
+export const bytesOf = (path: string): Buffer => readFileSync(path);

@@ -1,0 +1,106 @@
+import { expect, type Page, test } from '@playwright/test';
+import { enter, newSong, openSong, saved, typeSections } from './support';
+
+type Start = { when: number; now: number };
+
+/** Notes every time that is handed to the audio clock, and what the clock said then. */
+const listen = (page: Page) =>
+  page.addInitScript(() => {
+    const starts: Start[] = [];
+    Object.assign(window, { starts });
+    const start = AudioBufferSourceNode.prototype.start;
+    AudioBufferSourceNode.prototype.start = function (this: AudioBufferSourceNode, when = 0) {
+      starts.push({ when, now: this.context.currentTime });
+      return start.call(this, when);
+    };
+  });
+
+const starts = (page: Page) =>
+  page.evaluate(() => (window as unknown as { starts: Start[] }).starts);
+
+test.beforeEach(async ({ page }) => {
+  await listen(page);
+  await enter(page);
+});
+
+test('Space plays from the count-in, says where it is, and stops', async ({ page }) => {
+  await openSong(page, 'Nine Mile Ferry');
+  await page.keyboard.press('Space');
+  await expect(page.getByTestId('position')).toHaveText(/^Count [3-6] of 6$/, { timeout: 5000 });
+  await expect(page.getByTestId('position')).toHaveText(/^Bar 1 · [1-4]$/, { timeout: 8000 });
+  await expect(page.getByTestId('where')).toHaveText('Intro, 8 bars left, then Verse');
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+});
+
+test('Space plays from the selected section', async ({ page }) => {
+  await openSong(page, 'Nine Mile Ferry');
+  await page.getByLabel('Name of Bridge').click();
+  await page.keyboard.press('Escape');
+  await page.getByLabel('Name of Bridge').click();
+  await page.getByLabel('Name of Bridge').blur();
+  await page.keyboard.press('Space');
+  await expect(page.getByTestId('position')).toHaveText(/^Bar 6[345] · [1-4]$/, { timeout: 5000 });
+  await expect(page.getByTestId('where')).toContainText('Bridge,');
+  await page.keyboard.press('Space');
+});
+
+test('clicks are handed over early and to the sample, also on a page slowed down six times', async ({
+  page,
+}) => {
+  await newSong(page, 'Ramp');
+  await page.getByLabel('Tempo of the song').fill('137');
+  await typeSections(page, [
+    ['Held', 2],
+    ['Faster', 8],
+  ]);
+  await page.getByLabel('Tempo of Faster').fill('137 > 240');
+  await page.getByLabel('Tempo of Faster').blur();
+  await page.keyboard.press('Escape');
+  await saved(page);
+  const devtools = await page.context().newCDPSession(page);
+  await devtools.send('Emulation.setCPUThrottlingRate', { rate: 6 });
+  await page.keyboard.press('Space');
+  const busy = setInterval(() => {
+    void page
+      .evaluate(() => {
+        const until = performance.now() + 700;
+        while (performance.now() < until);
+      })
+      .catch(() => undefined);
+  }, 900);
+  await expect.poll(async () => (await starts(page)).length, { timeout: 30_000 }).toBe(44);
+  clearInterval(busy);
+  const heard = await starts(page);
+  for (const { when, now } of heard) expect(when).toBeGreaterThan(now);
+
+  // The exact times, from the definition: 12 beats held at 137, then 32 even per beat up to 240.
+  const exact = Array.from({ length: 44 }, (_, beat) => {
+    if (beat <= 12) return (beat * 60) / 137;
+    const slope = (240 - 137) / 32;
+    return (12 * 60) / 137 + (60 / slope) * Math.log(1 + (slope * (beat - 12)) / 137);
+  });
+  heard.forEach(({ when }, beat) => {
+    expect(Math.abs(when - heard[0]!.when - exact[beat]!)).toBeLessThan(1 / 48_000);
+  });
+});
+
+test('the click starts low and cannot be turned up beyond its limit', async ({ page }) => {
+  await openSong(page, 'Slack Water');
+  const level = page.getByRole('slider', { name: 'Click level' });
+  await expect(level).toHaveAttribute('aria-valuenow', '-30');
+  await level.focus();
+  for (let step = 0; step < 60; step++) await page.keyboard.press('ArrowRight');
+  await expect(level).toHaveAttribute('aria-valuenow', '-6');
+  await page.getByRole('button', { name: 'About loudness and hearing' }).click();
+  await expect(page.getByText('85 dB(A) for 8 hours')).toBeVisible();
+});
+
+test('a set plays through the transport too', async ({ page }) => {
+  await page.getByRole('link', { name: /Run-through/ }).click();
+  await page.waitForURL(/sets\/./);
+  await page.keyboard.press('Space');
+  await expect(page.getByTestId('where')).toContainText('Gannet Street:');
+  await expect(page.getByTestId('position')).toHaveText(/^Bar 1/, { timeout: 8000 });
+  await page.keyboard.press('Space');
+});

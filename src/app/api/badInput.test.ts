@@ -1,0 +1,160 @@
+import { randomUUID } from 'node:crypto';
+import { DEMO_PASSPHRASE } from '@/server/demo/people';
+import { COOKIE } from '@/server/http';
+import { signIn } from '@/server/people';
+import { openTestDatabase, type TestDatabase } from '@/server/testing/database';
+import * as songs from './bands/[band]/songs/route';
+import * as changes from './documents/[id]/changes/route';
+import * as click from './documents/[id]/click/route';
+import * as document from './documents/[id]/route';
+import * as song from './songs/[id]/route';
+
+let db: TestDatabase;
+let ferry: string;
+let cookie: string;
+beforeAll(async () => {
+  db = await openTestDatabase('bad_input_test');
+  ferry = await db.value(
+    'SELECT arrangement.id FROM arrangement JOIN song ON song.id = song WHERE title = $1',
+    ['Nine Mile Ferry'],
+  );
+  cookie = `${COOKIE}=${await signIn('Wren Halloway', DEMO_PASSPHRASE)}`;
+});
+afterAll(() => db.close());
+
+type Handler = typeof changes.POST;
+
+const send = async (
+  handler: Handler,
+  body: BodyInit | undefined,
+  params: object = { id: ferry },
+  query = '',
+) => {
+  const request = new Request(`http://ebrant.test/api${query}`, {
+    method: body === undefined ? 'GET' : 'POST',
+    headers: { cookie },
+    ...(body !== undefined && { body, duplex: 'half' }),
+  } as RequestInit);
+  const response = await handler(request, { params: Promise.resolve(params) });
+  return { status: response.status, text: response.status === 204 ? '' : await response.text() };
+};
+
+const set = (field: string, value: unknown) => ({
+  type: 'set',
+  in: 'sections',
+  id: 's1',
+  field,
+  value,
+});
+const edit = (...operations: object[]) =>
+  send(changes.POST, JSON.stringify({ base: 0, changes: [{ id: randomUUID(), operations }] }));
+const body = () => db.value<string>('SELECT body::text FROM document WHERE id = $1', [ferry]);
+
+test.each<[string, object, number, string]>([
+  ['no bars', set('bars', 0), 422, 'Bars are a whole number'],
+  ['negative bars', set('bars', -8), 422, 'Bars are a whole number'],
+  ['half bars', set('bars', 7.5), 422, 'Bars are a whole number'],
+  ['absurd bars', set('bars', 1e9), 422, 'Bars are a whole number'],
+  [
+    'a tempo of 19',
+    set('tempo', { kind: 'hold', perMinute: 19, unit: 'quarter' }),
+    422,
+    'from 20 to 400',
+  ],
+  [
+    'a tempo of 401',
+    set('tempo', { kind: 'hold', perMinute: 401, unit: 'quarter' }),
+    422,
+    'from 20 to 400',
+  ],
+  [
+    'a ramp to nothing',
+    set('tempo', { kind: 'ramp', shape: 'even-per-beat', from: 100, to: null, unit: 'quarter' }),
+    422,
+    'from 20 to 400',
+  ],
+  ['4/3', set('meter', { numerator: 4, denominator: 3 }), 422, 'lower number'],
+  ['0/4', set('meter', { numerator: 0, denominator: 4 }), 422, 'whole number of beats'],
+  [
+    'a wrong grouping',
+    set('meter', { numerator: 7, denominator: 8, grouping: [4, 4] }),
+    422,
+    'add up',
+  ],
+  ['an empty name', set('name', ''), 422, 'needs a name'],
+  ['a name of 10,000 letters', set('name', 'n'.repeat(10_000)), 422, 'at most 120'],
+  ['an id that is gone', { ...set('bars', 4), id: 'gone' }, 409, 'no longer there'],
+])(
+  '%s is refused with its status and a sentence, and what was saved stays',
+  async (_, operation, status, words) => {
+    const before = await body();
+    const answer = await edit(operation);
+    expect(answer.status).toBe(status);
+    expect(answer.text).toContain(words);
+    expect(await body()).toBe(before);
+  },
+);
+
+test('a map that unrolls to more than 20,000 bars is refused', async () => {
+  const answer = await edit(set('bars', 2000), set('times', 11));
+  expect(answer).toMatchObject({ status: 422, text: expect.stringContaining('20000 is the most') });
+});
+
+test('markup, emoji and right-to-left names are stored as they are', async () => {
+  const name = '<script>alert(1)</script> 🥁 فاصل';
+  expect((await edit(set('name', name))).status).toBe(200);
+  expect(JSON.parse(await body()).sections.s1.name).toBe(name);
+});
+
+test('a body of 50 MB is refused before it is read', async () => {
+  const announced = await send(changes.POST, Buffer.alloc(50 << 20, 32));
+  expect(announced).toMatchObject({
+    status: 413,
+    text: expect.stringContaining('larger than 1 MB'),
+  });
+  let sent = 0;
+  const endless = new ReadableStream<Uint8Array>({
+    pull: (controller) => {
+      sent += 1 << 16;
+      controller.enqueue(new Uint8Array(1 << 16).fill(32));
+    },
+  });
+  expect((await send(changes.POST, endless)).status).toBe(413);
+  expect(sent).toBeLessThan(4 << 20);
+});
+
+test.each([
+  ['', 422],
+  ['{', 422],
+  ['[]', 422],
+  ['null', 422],
+  ['{"base":-1,"changes":[]}', 422],
+])('the body %j is refused', async (text, status) =>
+  expect((await send(changes.POST, text)).status).toBe(status),
+);
+
+test('what is not there is not there, whatever its id looks like', async () => {
+  expect((await send(document.GET, undefined, { id: randomUUID() })).status).toBe(404);
+  expect((await send(document.GET, undefined, { id: `'; DROP TABLE song; --` })).status).toBe(422);
+  expect((await send(songs.POST, '{"title":"x"}', { band: '../../etc' })).status).toBe(404);
+});
+
+test('a song’s title follows the same rules as a section’s name', async () => {
+  expect((await send(song.PATCH, '{"title":""}')).text).toContain('needs a name');
+  expect((await send(song.PATCH, JSON.stringify({ title: 'x'.repeat(10_000) }))).status).toBe(422);
+  expect(
+    (await send(song.PATCH, JSON.stringify({ title: 'Nine Mile "Ferry"\r\nX: y 🛶' }))).status,
+  ).toBe(204);
+});
+
+test('a click file’s name is safe in its header, and odd wishes are refused', async () => {
+  const request = new Request('http://ebrant.test/api?as=midi', { headers: { cookie } });
+  const response = await click.GET(request, { params: Promise.resolve({ id: ferry }) });
+  expect(response.headers.get('content-disposition')).toBe(
+    `attachment; filename="Nine Mile -Ferry---X- y __.mid"; filename*=UTF-8''Nine%20Mile%20-Ferry---X-%20y%20%F0%9F%9B%B6.mid`,
+  );
+  expect((await send(click.GET, undefined, { id: ferry }, '?as=wav&bits=8')).text).toContain(
+    '16 or 24 bits',
+  );
+  expect((await send(click.GET, undefined, { id: ferry }, '?as=ogg')).status).toBe(422);
+});

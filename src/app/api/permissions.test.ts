@@ -1,0 +1,160 @@
+import { randomUUID } from 'node:crypto';
+import { readdirSync } from 'node:fs';
+import path from 'node:path';
+import { DEMO_PASSPHRASE } from '@/server/demo/people';
+import { COOKIE } from '@/server/http';
+import { signIn } from '@/server/people';
+import { openTestDatabase, type TestDatabase } from '@/server/testing/database';
+
+/** Who calls: the roles of The Saltreach Nine, a leader of another band, and nobody. */
+const CALLERS = {
+  leader: 'Odile Marsh',
+  drummer: 'Wren Halloway',
+  player: 'Tam Breck',
+  guest: 'Ives Corran',
+  outsider: 'Perpetua Lund',
+  nobody: undefined,
+} as const;
+
+type Caller = keyof typeof CALLERS;
+type Row = {
+  readonly params?: () => Record<string, string>;
+  readonly query?: string;
+  readonly body?: () => unknown;
+  readonly expected: Readonly<Record<Caller, number>>;
+};
+
+const all = (status: number): Row['expected'] => ({
+  leader: status,
+  drummer: status,
+  player: status,
+  guest: status,
+  outsider: status,
+  nobody: status,
+});
+const members = (status: number): Row['expected'] => ({
+  ...all(status),
+  outsider: 404,
+  nobody: 401,
+});
+const editors = (status: number): Row['expected'] => ({
+  ...members(status),
+  player: 403,
+  guest: 403,
+});
+
+let db: TestDatabase;
+let song: string;
+let event: string;
+
+const ofSong = { params: () => ({ id: song }) };
+const ofBand = { params: () => ({ band: 'saltreach-nine' }) };
+
+/** What each route answers to each caller. A route without a row fails the test below. */
+const MATRIX: Readonly<Record<string, Row>> = {
+  'GET /health': { expected: all(200) },
+  'POST /session': {
+    body: () => ({ name: 'Tam Breck', passphrase: DEMO_PASSPHRASE }),
+    expected: all(204),
+  },
+  'DELETE /session': { expected: all(204) },
+  'GET /documents/[id]': { ...ofSong, expected: members(200) },
+  'GET /documents/[id]/changes': { ...ofSong, query: '?since=0', expected: members(200) },
+  'POST /documents/[id]/changes': {
+    ...ofSong,
+    body: () => ({
+      base: 0,
+      changes: [
+        {
+          id: randomUUID(),
+          operations: [{ type: 'set', in: 'start', field: 'countIn', value: 6 }],
+        },
+      ],
+    }),
+    expected: editors(200),
+  },
+  'GET /documents/[id]/news': { ...ofSong, expected: members(200) },
+  'GET /documents/[id]/click': { ...ofSong, query: '?as=midi', expected: members(200) },
+  'PATCH /songs/[id]': {
+    ...ofSong,
+    body: () => ({ title: 'Slack Water' }),
+    expected: editors(204),
+  },
+  'POST /bands/[band]/songs': { ...ofBand, body: () => ({ title: 'New' }), expected: editors(201) },
+  'POST /bands/[band]/sets': { ...ofBand, body: () => ({ event }), expected: editors(201) },
+  'POST /bands/[band]/events': {
+    ...ofBand,
+    body: () => ({ kind: 'gig', title: 'Quay', place: '', startsAt: '2026-12-05T20:00:00Z' }),
+    expected: editors(201),
+  },
+};
+
+type Handler = (request: Request, context: { params: Promise<unknown> }) => Promise<Response>;
+const METHODS = ['GET', 'HEAD', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS'];
+const files = readdirSync('src/app/api', { recursive: true, encoding: 'utf8' }).filter((file) =>
+  file.endsWith('route.ts'),
+);
+const handlers = new Map<string, Handler>();
+for (const file of files) {
+  const route = `/${path.dirname(file)}`;
+  const exported = jest.requireActual<Record<string, Handler>>(path.resolve('src/app/api', file));
+  for (const method of METHODS) {
+    const handler = exported[method];
+    if (handler) handlers.set(`${method} ${route}`, handler);
+  }
+}
+
+beforeAll(async () => {
+  db = await openTestDatabase('permissions_test');
+  song = await db.value(
+    'SELECT arrangement.id FROM arrangement JOIN song ON song.id = song WHERE title = $1',
+    ['Slack Water'],
+  );
+  event = await db.value(`SELECT id FROM event WHERE title = 'Rehearsal for the quay'`);
+});
+afterAll(() => db.close());
+
+const callAs = async (caller: Caller, name: string, row: Row): Promise<number> => {
+  const person = CALLERS[caller];
+  const cookie = person ? `${COOKIE}=${await signIn(person, DEMO_PASSPHRASE)}` : '';
+  const stop = new AbortController();
+  const request = new Request(`http://ebrant.test/api${row.query ?? ''}`, {
+    method: name.split(' ')[0]!,
+    headers: { cookie },
+    signal: stop.signal,
+    ...(row.body && { body: JSON.stringify(row.body()) }),
+  });
+  const response = await handlers.get(name)!(request, {
+    params: Promise.resolve(row.params?.() ?? {}),
+  });
+  stop.abort();
+  return response.status;
+};
+
+test('every route of the application has a row', () => {
+  expect(files.length).toBeGreaterThanOrEqual(10);
+  expect([...handlers.keys()].sort()).toEqual(Object.keys(MATRIX).sort());
+});
+
+test.each(Object.entries(MATRIX))('%s answers each role as it should', async (name, row) => {
+  const answers: Partial<Record<Caller, number>> = {};
+  for (const caller of Object.keys(CALLERS) as Caller[])
+    answers[caller] = await callAs(caller, name, row);
+  expect(answers).toEqual(row.expected);
+});
+
+test('a page of another site cannot write with a member’s cookie', async () => {
+  const request = new Request('http://ebrant.test/api', {
+    method: 'POST',
+    headers: {
+      cookie: `${COOKIE}=${await signIn('Odile Marsh', DEMO_PASSPHRASE)}`,
+      host: 'ebrant.test',
+      origin: 'http://elsewhere.test',
+    },
+    body: JSON.stringify({ title: 'Forged' }),
+  });
+  const response = await handlers.get('POST /bands/[band]/songs')!(request, {
+    params: Promise.resolve({ band: 'saltreach-nine' }),
+  });
+  expect(response.status).toBe(403);
+});

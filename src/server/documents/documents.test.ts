@@ -1,0 +1,225 @@
+import { randomUUID } from 'node:crypto';
+import type { Operation } from '@/core/document';
+import { insertSection, newSection, type RoadMap } from '@/core/roadmap';
+import type { SongSet } from '@/core/set';
+import { Refusal } from '../database';
+import { openTestDatabase, type TestDatabase } from '../testing/database';
+import { changesSince, onChange, readDocument, saveChanges } from '.';
+
+let db: TestDatabase;
+let ferry: string;
+let lamp: string;
+let firstSet: string;
+
+const arrangement = (title: string) =>
+  db.value<string>(
+    'SELECT arrangement.id FROM arrangement JOIN song ON song.id = arrangement.song WHERE title = $1 ORDER BY position LIMIT 1',
+    [title],
+  );
+
+beforeAll(async () => {
+  db = await openTestDatabase('documents_test');
+  ferry = await arrangement('Nine Mile Ferry');
+  lamp = await arrangement('Bread and Lamplight');
+  firstSet = await db.value(
+    `SELECT id FROM document WHERE body->'heading'->>'title' = 'First set'`,
+  );
+});
+afterAll(() => db.close());
+
+const setBars = (value: unknown, id = 's1'): Operation[] => [
+  { type: 'set', in: 'sections', id, field: 'bars', value },
+];
+
+const save = async (
+  person: string,
+  document: string,
+  base: number,
+  ...changes: { id: string; operations: Operation[] }[]
+) => {
+  const author = await db.member(person);
+  return db.as(person, (queries) => saveChanges(queries, author, document, base, changes));
+};
+const change = (operations: Operation[], id: string = randomUUID()) => ({ id, operations });
+const stored = async (document: string) => {
+  const { body, revision } = await db.as('Wren Halloway', (queries) =>
+    readDocument(queries, document),
+  );
+  return { map: body as RoadMap, revision };
+};
+const refusal = (promise: Promise<unknown>) =>
+  promise.then(
+    () => 'not refused',
+    (error) =>
+      error instanceof Refusal ? `${error.problem.code}: ${error.message}` : Promise.reject(error),
+  );
+
+test('a change is stored with its revision, its author and its place in the log', async () => {
+  const { revision } = await stored(ferry);
+  const made = change(setBars(12));
+  const { outcomes, news } = await save('Odile Marsh', ferry, revision, made);
+  expect(outcomes).toEqual([{ id: made.id, revision: revision + 1, repeated: false }]);
+  expect(news).toEqual([{ ...made, revision: revision + 1 }]);
+  expect((await stored(ferry)).map.sections.s1?.bars).toBe(12);
+  const author = await db.value(
+    'SELECT name FROM change JOIN member ON member.id = author WHERE change.id = $1',
+    [made.id],
+  );
+  expect(author).toBe('Odile Marsh');
+});
+
+test('a change sent twice happens once, and another under its id is refused', async () => {
+  const { revision } = await stored(ferry);
+  const made = change(setBars(9));
+  await save('Wren Halloway', ferry, revision, made);
+  const again = await save('Wren Halloway', ferry, revision, made);
+  expect(again.outcomes).toEqual([{ id: made.id, revision: revision + 1, repeated: true }]);
+  const forged = await save('Wren Halloway', ferry, revision, change(setBars(3), made.id));
+  expect(forged.outcomes[0]).toMatchObject({ problem: { code: 'taken' } });
+  expect(await stored(ferry)).toMatchObject({
+    revision: revision + 1,
+    map: { sections: { s1: { bars: 9 } } },
+  });
+});
+
+test('edits made on an old revision are merged, and each gets the other’s', async () => {
+  const { revision } = await stored(ferry);
+  await save('Wren Halloway', ferry, revision, change(setBars(5)));
+  const later = await save(
+    'Odile Marsh',
+    ferry,
+    revision,
+    change([{ type: 'set', in: 'sections', id: 's1', field: 'name', value: 'Opening' }]),
+  );
+  expect(later.news).toHaveLength(2);
+  expect((await stored(ferry)).map.sections.s1).toMatchObject({ bars: 5, name: 'Opening' });
+});
+
+test('many people at once: every edit gets its own revision and none is lost', async () => {
+  const { revision, map } = await stored(ferry);
+  const people = ['Wren Halloway', 'Odile Marsh'];
+  await Promise.all(
+    Array.from({ length: 20 }, (_, index) =>
+      save(
+        people[index % 2]!,
+        ferry,
+        revision,
+        change(insertSection(map, newSection(`p${index}`), index % 5)),
+      ),
+    ),
+  );
+  const after = await stored(ferry);
+  expect(after.revision).toBe(revision + 20);
+  expect(Object.keys(after.map.sections).filter((id) => id.startsWith('p'))).toHaveLength(20);
+});
+
+test('of several changes the possible ones are saved and the others get their sentence', async () => {
+  const { revision } = await stored(ferry);
+  const { outcomes } = await save(
+    'Wren Halloway',
+    ferry,
+    revision,
+    change(setBars(6)),
+    change(setBars(0)),
+    change(setBars(4, 'nowhere')),
+    change(setBars(7, 's2')),
+  );
+  expect(
+    outcomes.map((outcome) => ('problem' in outcome ? outcome.problem.code : 'saved')),
+  ).toEqual(['saved', 'invalid', 'gone', 'saved']);
+  expect((await stored(ferry)).map.sections).toMatchObject({ s1: { bars: 6 }, s2: { bars: 7 } });
+});
+
+test('a page ahead of what is saved is told so', async () => {
+  expect(await refusal(save('Wren Halloway', ferry, 9999, change(setBars(6))))).toContain(
+    'ahead: Document: This page shows edits',
+  );
+});
+
+test.each(['Tam Breck', 'Ives Corran'])('%s reads but does not edit', async (person) => {
+  const before = await stored(ferry);
+  await db.as(person, async (queries) =>
+    expect((await readDocument(queries, ferry)).mayEdit).toBe(false),
+  );
+  expect(await refusal(save(person, ferry, before.revision, change(setBars(6))))).toContain(
+    'forbidden: Only drummers and leaders',
+  );
+  expect(await stored(ferry)).toEqual(before);
+});
+
+test('nobody reads or edits a band they are not in', async () => {
+  expect(await refusal(db.as('Odile Marsh', (queries) => readDocument(queries, lamp)))).toContain(
+    'not-found',
+  );
+  expect(await refusal(save('Odile Marsh', lamp, 0, change(setBars(6))))).toContain('not-found');
+  expect(await refusal(save('Perpetua Lund', ferry, 0, change(setBars(6))))).toContain('not-found');
+});
+
+test('a statement that forgets to ask whose it is sees and changes nothing', async () => {
+  await db
+    .as('Perpetua Lund', async (queries) => {
+      expect(await queries.run('SELECT 1 FROM document WHERE id = $1', [ferry])).toBe(0);
+      expect(await queries.run(`UPDATE song SET title = 'Mine'`)).toBe(3); // those of her own band
+      throw new Refusal({ code: 'invalid', place: '', message: 'taken back' });
+    })
+    .catch(() => undefined);
+  const forged = db.as('Tam Breck', (queries) =>
+    queries.run(
+      `INSERT INTO song (band, title) SELECT band, 'Forged' FROM document WHERE id = $1`,
+      [ferry],
+    ),
+  );
+  expect(await refusal(forged)).toContain('forbidden');
+  const rewritten = db.as('Odile Marsh', (queries) =>
+    queries.run('UPDATE change SET author = author'),
+  );
+  expect(await refusal(rewritten)).toContain('forbidden');
+});
+
+test('a set that names another band’s song is refused, and stays as it was', async () => {
+  const before = await stored(firstSet);
+  const value = { kind: 'song', order: 'a9', arrangement: lamp, gap: { kind: 'straight-on' } };
+  const insert = change([{ type: 'insert', in: 'items', id: 'x', value }]);
+  expect(await refusal(save('Wren Halloway', firstSet, before.revision, insert))).toContain(
+    'not one of the band’s own',
+  );
+  const nowhere = change([
+    { type: 'insert', in: 'items', id: 'x', value: { ...value, arrangement: randomUUID() } },
+  ]);
+  expect(await refusal(save('Wren Halloway', firstSet, before.revision, nowhere))).toContain(
+    'not one of the band’s own',
+  );
+  expect(await stored(firstSet)).toEqual(before);
+});
+
+test('the table of a set’s songs follows its document', async () => {
+  const { revision, map } = await stored(firstSet);
+  const items = Object.values((map as unknown as SongSet).items);
+  await save(
+    'Odile Marsh',
+    firstSet,
+    revision,
+    change([{ type: 'remove', in: 'items', id: items[0]!.id }]),
+  );
+  const rows = await db.value<number>('SELECT count(*)::int FROM set_item WHERE song_set = $1', [
+    firstSet,
+  ]);
+  expect(rows).toBe(items.length - 1);
+});
+
+test('every saved change is told to those who listen, with its revision', async () => {
+  const { revision } = await stored(ferry);
+  const heard = new Promise<number>((resolve) => {
+    const stop = onChange(ferry, (news) => {
+      if (news === undefined) void save('Wren Halloway', ferry, revision, change(setBars(11)));
+      else {
+        stop();
+        resolve(news);
+      }
+    });
+  });
+  expect(await heard).toBe(revision + 1);
+  expect(
+    await db.as('Tam Breck', (queries) => changesSince(queries, ferry, revision)),
+  ).toHaveLength(1);
+});
