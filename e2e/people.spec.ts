@@ -65,7 +65,7 @@ test('a member of two bands goes from one to the other and never sees them mixed
   await page.getByRole('button', { name: 'The Saltreach Nine' }).click();
   await page.getByRole('menuitem', { name: 'Loft Street Chapel team' }).click();
   await page.waitForURL(/loft-street/);
-  await page.getByRole('link', { name: 'Songs' }).click();
+  await page.getByRole('link', { name: 'Songs', exact: true }).click();
   await expect(page.getByText('Bread and Lamplight')).toBeVisible();
   await expect(page.getByText('Slack Water')).toHaveCount(0);
 });

@@ -55,9 +55,9 @@ test('songs are added, reordered by mouse and by key, removed; gaps are set; all
   await page.mouse.up();
   await expect.poll(() => titles(page)).toEqual(['Millstone', 'Slack Water', 'Gannet Street']);
   const starts = page.getByTestId('starts');
-  const before = await starts.nth(1).innerText();
+  const before = await starts.nth(1).textContent();
   await page.getByLabel('Seconds after Millstone').fill('70');
-  await expect(starts.nth(1)).not.toHaveText(before);
+  await expect(starts.nth(1)).not.toHaveText(before!);
   await page.getByLabel('After Millstone', { exact: true }).selectOption('straight-on');
   await expect(page.locator('[data-item]').nth(1)).toContainText('none');
   await page.getByRole('button', { name: 'Take Slack Water out of the set' }).click();

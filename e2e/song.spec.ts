@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { enter, newSong, saved, stored, typeSections } from './support';
+import { enter, newSong, openSong, saved, stored, typeSections } from './support';
 
 test.beforeEach(({ page }) => enter(page));
 
@@ -213,8 +213,7 @@ test('tapping a key sets the tempo and shows how sure it is', async ({ page }) =
 test('a reader sees the numbers and can change nothing', async ({ browser }) => {
   const page = await (await browser.newContext()).newPage();
   await enter(page, 'Tam Breck');
-  await page.getByRole('link', { name: /First set/ }).click();
-  await page.getByRole('link', { name: 'Slack Water' }).click();
+  await openSong(page, 'Slack Water');
   await expect(page.getByText('You may read this')).toBeVisible();
   await expect(page.getByLabel('Bars of Bridge')).toHaveAttribute('readonly');
   await expect(page.getByRole('button', { name: 'Add a section' })).toHaveCount(0);

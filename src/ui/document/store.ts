@@ -41,8 +41,11 @@ export type Snapshot<D> = {
 export type DocumentStore<D> = {
   readonly snapshot: () => Snapshot<D>;
   readonly subscribe: (listener: () => void) => () => void;
-  /** Carries operations out at once and saves them soon. Answers the problem where they are refused. */
-  readonly edit: (operations: readonly Operation[]) => Problem | undefined;
+  /**
+   * Carries operations out at once and saves them soon. Answers the problem where they are refused;
+   * it becomes the notice too, unless the caller shows it where it was typed.
+   */
+  readonly edit: (operations: readonly Operation[], shownThere?: boolean) => Problem | undefined;
   readonly undo: () => void;
   readonly redo: () => void;
   /** Somebody may have saved something: the newest revision, where it is known. */
@@ -133,10 +136,10 @@ export const createDocumentStore = <D>(options: StoreOptions<D>): DocumentStore<
     if (!away) schedule(QUIET);
   };
 
-  const perform = (operations: readonly Operation[]) => {
+  const perform = (operations: readonly Operation[], shownThere = false) => {
     const result = apply(kind, view, operations);
     if (!result.ok) {
-      notice = sentence(result.problem);
+      if (!shownThere) notice = sentence(result.problem);
       return result;
     }
     view = result.value.document;
@@ -145,9 +148,9 @@ export const createDocumentStore = <D>(options: StoreOptions<D>): DocumentStore<
     return result;
   };
 
-  const edit = (operations: readonly Operation[]): Problem | undefined => {
+  const edit = (operations: readonly Operation[], shownThere?: boolean): Problem | undefined => {
     if (operations.length === 0) return undefined;
-    const result = perform(operations);
+    const result = perform(operations, shownThere);
     if (result.ok) {
       const last = undos.at(-1);
       const goesOn = last && now() - last.at < ONE_STEP && isTyping(last.operations, operations);

@@ -12,13 +12,13 @@ type Props = {
   readonly set: SongSet;
   readonly event: { readonly title: string; readonly place: string; readonly startsAt: string };
   readonly mayEdit: boolean;
-  readonly edit: (operations: readonly Operation[]) => Problem | undefined;
+  readonly edit: (operations: readonly Operation[], shownThere?: boolean) => Problem | undefined;
 };
 
 /** Which set of which evening, and the time it may take. */
 export const SetHeading = ({ set, event, mayEdit, edit }: Props) => {
   const put = (field: 'title' | 'slotMinutes', value: unknown) =>
-    edit([{ type: 'set', in: 'heading', field, value }]);
+    edit([{ type: 'set', in: 'heading', field, value }], true);
   const { title, slotMinutes } = set.heading;
   return (
     <div className={classes.heading}>

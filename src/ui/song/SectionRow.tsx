@@ -22,7 +22,7 @@ export type RowProps = {
   readonly unit: NoteValue;
   readonly selected: boolean;
   readonly mayEdit: boolean;
-  readonly edit: (operations: readonly Operation[]) => Problem | undefined;
+  readonly edit: (operations: readonly Operation[], shownThere?: boolean) => Problem | undefined;
   readonly onSelect: (id: string) => void;
 };
 
@@ -107,9 +107,7 @@ const Field = ({ section, unit, mayEdit, edit, column, label, ...rest }: FieldPr
     (text: string) => {
       const read = COLUMNS[column](text, unit);
       if (!read.ok) return read.problem;
-      return edit([
-        { type: 'set', in: 'sections', id: section.id, field: column, value: read.value },
-      ]);
+      return edit(setSection(section.id, column, read.value as never), true);
     },
     [column, unit, section.id, edit],
   );

@@ -26,7 +26,7 @@ type StartProps = {
   readonly map: RoadMap;
   readonly timeline: Timeline;
   readonly mayEdit: boolean;
-  readonly edit: (operations: readonly Operation[]) => Problem | undefined;
+  readonly edit: (operations: readonly Operation[], shownThere?: boolean) => Problem | undefined;
   readonly tap: (milliseconds: number) => void;
   readonly tapped: TapTempo | undefined;
 };
@@ -35,20 +35,20 @@ type StartProps = {
 export const StartFields = ({ map, timeline, mayEdit, edit, tap, tapped }: StartProps) => {
   const { tempo, meter, countIn, pickup } = map.start;
   const setWhole = (field: 'countIn' | 'pickup') => (text: string) =>
-    edit(setStart(field, parseWhole(text)));
+    edit(setStart(field, parseWhole(text)), true);
   const setTempo = (text: string) => {
     const read = parseTempo(text, tempo.unit);
     if (!read.ok) return read.problem;
     if (read.value?.kind !== 'hold')
       return problem('Type one tempo like 126 or q. 72; a section can ramp.');
     const { perMinute, unit } = read.value;
-    return edit(setStart('tempo', { perMinute, unit }));
+    return edit(setStart('tempo', { perMinute, unit }), true);
   };
   const setMeter = (text: string) => {
     const read = parseMeter(text);
     if (!read.ok) return read.problem;
     return read.value
-      ? edit(setStart('meter', read.value))
+      ? edit(setStart('meter', read.value), true)
       : problem('Type a meter like 4/4 or 7/8 2+2+3.');
   };
   return (

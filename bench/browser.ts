@@ -1,0 +1,91 @@
+import { randomUUID } from 'node:crypto';
+import { chromium, type Page } from '@playwright/test';
+import { firstOrders } from '@/core/document';
+import { newSection } from '@/core/roadmap';
+import playwright from '../playwright.config';
+import { milliseconds, quantile, type Row } from './measure';
+
+/** What only a browser tells, from the built application with the demo data. */
+export const measureBrowser = async (url: string | undefined): Promise<Row[]> => {
+  if (!url) return [['browser', 'not measured', '', 'EBRANT_URL names no running application']];
+  const browser = await chromium.launch(playwright.use?.launchOptions);
+  const page = await browser.newPage({ baseURL: url, viewport: { width: 1280, height: 800 } });
+  await page.goto('/');
+  await page.getByRole('button', { name: /Wren Halloway/ }).click();
+  await page.waitForURL(/sets$/);
+  const rows = [await firstVisit(page), await keystrokes(page)];
+  await browser.close();
+  return rows;
+};
+
+/** The compressed JavaScript that a set's page loads with an empty cache. */
+const firstVisit = async (page: Page): Promise<Row> => {
+  const set = await page.getByRole('link', { name: /First set/ }).getAttribute('href');
+  const devtools = await page.context().newCDPSession(page);
+  await devtools.send('Network.enable');
+  await devtools.send('Network.setCacheDisabled', { cacheDisabled: true });
+  const scripts = new Set<string>();
+  let bytes = 0;
+  devtools.on(
+    'Network.responseReceived',
+    ({ requestId, type }) => type === 'Script' && scripts.add(requestId),
+  );
+  devtools.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
+    if (scripts.has(requestId)) bytes += encodedDataLength;
+  });
+  await page.goto(set!, { waitUntil: 'networkidle', timeout: 15_000 }).catch(() => undefined);
+  await devtools.send('Network.setCacheDisabled', { cacheDisabled: false });
+  return [
+    'JavaScript of a first visit to a set',
+    `${(bytes / 1000).toFixed(0)} kB`,
+    'under 250 kB',
+    `${scripts.size} files, compressed`,
+  ];
+};
+
+/** From a key press in a song of 120 sections to the frame that shows it. */
+const keystrokes = async (page: Page): Promise<Row> => {
+  const { arrangement } = await (
+    await page.request.post('/api/bands/saltreach-nine/songs', { data: { title: 'Long song' } })
+  ).json();
+  const operations = firstOrders(120).map((order, index) => ({
+    type: 'insert',
+    in: 'sections',
+    id: `s${index}`,
+    value: {
+      ...newSection(`s${index}`, { name: `Section ${index}`, bars: 4 + (index % 7) }),
+      order,
+    },
+  }));
+  await page.request.post(`/api/documents/${arrangement}/changes`, {
+    data: { base: 0, changes: [{ id: randomUUID(), operations }] },
+  });
+  await page.goto(`/saltreach-nine/songs/${arrangement}`);
+  await page.getByLabel('Bars of Section 0', { exact: true }).click();
+  await page.evaluate(() => {
+    const times: number[] = [];
+    Object.assign(window, { times });
+    window.addEventListener(
+      'keydown',
+      (event) => {
+        requestAnimationFrame(() => {
+          const channel = new MessageChannel();
+          channel.port1.onmessage = () => times.push(performance.now() - event.timeStamp);
+          channel.port2.postMessage(undefined);
+        });
+      },
+      true,
+    );
+  });
+  for (let key = 0; key < 120; key++) {
+    await page.keyboard.press(key % 2 === 0 ? '1' : 'Backspace', { delay: 20 });
+    await page.waitForTimeout(60);
+  }
+  const times = await page.evaluate(() => (window as unknown as { times: number[] }).times);
+  return [
+    'keystroke in a 120-section song',
+    milliseconds(quantile(times, 0.95)),
+    'under 50 ms',
+    `95th percentile of ${times.length}, median ${milliseconds(quantile(times, 0.5))}`,
+  ];
+};

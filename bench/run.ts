@@ -1,0 +1,137 @@
+/**
+ * Speed and size, printed as a table. Times are compared with something in the same run wherever
+ * there is something to compare with. `bin/bench` prepares what this needs.
+ */
+import { spawnSync } from 'node:child_process';
+import { exportMidi, writeMidi } from '@/core/midi';
+import { program, soloProgram } from '@/core/set';
+import { roadMapOf } from '@/core/testing';
+import { compile } from '@/core/timeline';
+import { wavChunks } from '@/core/wav';
+import { SALTREACH_SONGS } from '@/server/demo/songs';
+import { measureBrowser } from './browser';
+import { median, milliseconds, type Row, table, time } from './measure';
+
+const song = (bars: number) =>
+  roadMapOf(
+    Array.from({ length: bars / 10 }, (_, index) => ({
+      bars: 10,
+      tempo:
+        index % 3 === 0
+          ? ({ kind: 'hold', perMinute: 100 + (index % 40), unit: 'quarter' } as const)
+          : null,
+    })),
+  );
+
+const timelines = (): Row[] => {
+  const three = Array.from({ length: 60 }, () =>
+    roadMapOf(Array.from({ length: 9 }, () => ({ bars: 10 }))),
+  );
+  const evening = time(
+    () =>
+      program(
+        three.map((map) => ({
+          title: '',
+          timeline: compile(map),
+          gap: { kind: 'seconds', seconds: 8 },
+        })),
+      ),
+    15,
+  );
+  const length = program(
+    three.map((map) => ({
+      title: '',
+      timeline: compile(map),
+      gap: { kind: 'seconds', seconds: 8 },
+    })),
+  ).seconds;
+  const one = time(() => compile(song(300)), 60);
+  const small = time(() => compile(song(2000)), 20);
+  const large = time(() => compile(song(20_000)), 10);
+  return [
+    [
+      'timeline of 60 songs',
+      milliseconds(evening),
+      'under 50 ms',
+      `${(length / 3600).toFixed(1)} h of music`,
+    ],
+    ['timeline of a 300-bar song', milliseconds(one), 'under 2 ms', ''],
+    [
+      '20,000 bars against 2,000',
+      `${(large / small).toFixed(1)} times`,
+      'about 10 times',
+      milliseconds(large),
+    ],
+  ];
+};
+
+const hour = () => soloProgram('Hour', compile(roadMapOf([{ bars: 1800 }], { countIn: 0 })));
+
+const files = (): Row[] => {
+  const an = hour();
+  const wav = median(
+    [1, 2, 3].map(() =>
+      time(() => {
+        for (const _ of wavChunks(an, { bits: 16, layout: 'mono' }));
+      }, 1),
+    ),
+  );
+  const sox = time(
+    () =>
+      spawnSync('sox', [
+        '-n',
+        '-r',
+        '48000',
+        '-c',
+        '1',
+        '-b',
+        '16',
+        '-t',
+        'wav',
+        '/dev/null',
+        'synth',
+        '3600',
+        'sine',
+        '440',
+      ]),
+    1,
+  );
+  const demo = program(
+    SALTREACH_SONGS.map(({ title, arrangements }) => ({
+      title,
+      timeline: compile(arrangements[0]![1]),
+      gap: { kind: 'seconds', seconds: 5 },
+    })),
+  );
+  const midi = time(() => writeMidi(exportMidi('Demo', demo)), 20);
+  return [
+    [
+      'WAV of an hour against a tone by sox',
+      `1/${(sox / wav).toFixed(0)}`,
+      'at most 1/10',
+      `${milliseconds(wav)} against ${milliseconds(sox)}`,
+    ],
+    [
+      'memory while streaming that hour',
+      `${streamingMemory()} MB`,
+      'under 64 MB',
+      'peak over idle, in a process of its own',
+    ],
+    [
+      'MIDI of all demo songs',
+      milliseconds(midi),
+      '',
+      `${Math.round(demo.seconds / 60)} min of music`,
+    ],
+  ];
+};
+
+/** Peak resident memory of a process that renders an hour, less that of one that renders a second. */
+const streamingMemory = (): number => {
+  const peak = (bars: number) =>
+    Number(spawnSync('npx', ['tsx', 'bench/stream.ts', String(bars)], { encoding: 'utf8' }).stdout);
+  return Math.round(peak(1800) - peak(1));
+};
+
+const rows = [...timelines(), ...files(), ...(await measureBrowser(process.env.EBRANT_URL))];
+console.log(table(rows));

@@ -1,0 +1,73 @@
+/** Takes a picture of each main view of the application at EBRANT_URL, as Wren Halloway. */
+import { type BrowserContextOptions, chromium, type Page } from '@playwright/test';
+import playwright from '../playwright.config';
+
+const LAPTOP = { width: 1280, height: 800 };
+const TABLET = { width: 1024, height: 768 };
+const PHONE = { width: 390, height: 844 };
+
+const browser = await chromium.launch(playwright.use?.launchOptions);
+
+/** Opens a context of its own, goes somewhere as a member, and takes the picture. */
+const picture = async (
+  name: string,
+  viewport: typeof LAPTOP,
+  go: (page: Page) => Promise<unknown>,
+  options: BrowserContextOptions = {},
+) => {
+  const context = await browser.newContext({
+    baseURL: process.env.EBRANT_URL,
+    viewport,
+    timezoneId: 'UTC',
+    ...options,
+  });
+  const page = await context.newPage();
+  await page.goto('/');
+  await go(page);
+  await page.waitForTimeout(900); // fonts and the first drawing
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+  await context.close();
+};
+
+const enter = async (page: Page) => {
+  await page.getByRole('button', { name: /Wren Halloway/ }).click();
+  await page.waitForURL(/sets$/);
+};
+
+const song = (title: string, section?: string) => async (page: Page) => {
+  await enter(page);
+  await page.goto('/saltreach-nine/songs');
+  await page
+    .getByRole('link', { name: new RegExp(title) })
+    .first()
+    .click();
+  await page.waitForURL(/songs\/./);
+  if (section) await page.getByLabel(`Name of ${section}`).first().click();
+  await page.evaluate(() => {
+    (document.activeElement as HTMLElement | null)?.blur();
+    window.scrollTo(0, 0);
+  });
+};
+
+const set = (title: string) => async (page: Page) => {
+  await enter(page);
+  await page.getByRole('link', { name: new RegExp(title) }).click();
+  await page.waitForURL(/sets\/./);
+};
+
+await picture('first', LAPTOP, async () => undefined);
+await picture('sets', LAPTOP, enter);
+await picture('set', LAPTOP, set('First set'));
+await picture('set-phone', PHONE, set('Second set'));
+await picture('songs', LAPTOP, async (page) => {
+  await enter(page);
+  await page.goto('/saltreach-nine/songs');
+});
+await picture('song', LAPTOP, song('Nine Mile Ferry', 'Bridge'));
+await picture('song-ramp', LAPTOP, song('Hauling Up', 'Haul'));
+await picture('song-dark', LAPTOP, song('Seven at the Harbour Wall', 'Stamp'), {
+  colorScheme: 'dark',
+});
+await picture('song-tablet', TABLET, song('Gannet Street', 'Horns'));
+await picture('song-phone', PHONE, song('Five Bells'));
+await browser.close();
