@@ -31,7 +31,7 @@ test('signing in by name and passphrase, a wrong one refused, and signing out', 
   const cookie = (await page.context().cookies()).find(({ name }) => name === 'ebrant_session');
   expect(cookie).toMatchObject({ httpOnly: true, sameSite: 'Lax' });
   await page.getByRole('button', { name: /Odile Marsh/ }).click();
-  await page.getByRole('menuitem', { name: 'Sign out' }).click();
+  await page.getByRole('button', { name: 'Sign out' }).click();
   await expect(page.getByRole('heading', { name: 'Try the demo' })).toBeVisible();
   await page.goto('/saltreach-nine/sets');
   await expect(page).toHaveURL(/\/$/);
@@ -63,7 +63,7 @@ test('a member of two bands goes from one to the other and never sees them mixed
 }) => {
   await enter(page);
   await page.getByRole('button', { name: 'The Saltreach Nine' }).click();
-  await page.getByRole('menuitem', { name: 'Loft Street Chapel team' }).click();
+  await page.getByRole('link', { name: 'Loft Street Chapel team' }).click();
   await page.waitForURL(/loft-street/);
   await page.getByRole('link', { name: 'Songs', exact: true }).click();
   await expect(page.getByText('Bread and Lamplight')).toBeVisible();

@@ -127,8 +127,8 @@ test('the click of a song as WAV in each form: sox reads it as asked for', async
   const firstOfBarOne = samples.readInt16LE(2 * 48_000 * 2);
   expect(firstOfBarOne).toBeGreaterThan(8000);
   expect(samples.readInt16LE((2 * 48_000 - 1) * 2)).toBe(0);
-  await page.getByText('24 bit').click();
-  await page.getByText('click right').click();
+  await page.getByLabel('Resolution').selectOption('24');
+  await page.getByLabel('Channels').selectOption('right');
   const stereo = await takeAway(page, /WAV/);
   expect([soxi(stereo.path, '-c'), soxi(stereo.path, '-b')]).toEqual(['2', '24']);
 });

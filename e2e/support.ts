@@ -7,6 +7,8 @@ export const enter = async (page: Page, name = 'Wren Halloway') => {
   await page.goto('/');
   await page.getByRole('button', { name: new RegExp(name) }).click();
   await page.waitForURL(/\/sets$/);
+  // Written by an effect: from then on the page hears keys.
+  await expect(page.getByTestId('where')).toHaveText(/Open a set or a song/);
 };
 
 /** A new song of one's own, so that tests do not disturb one another; answers its id. */

@@ -1,4 +1,3 @@
-import { ActionIcon } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
 import classes from './SaveState.module.css';
 import type { LiveDocument } from './useDocument';
@@ -20,9 +19,9 @@ export const SaveState = ({ saving, notice, dismiss, mayEdit }: Props) => (
     {notice && (
       <span role="alert" className={classes.notice}>
         {notice}
-        <ActionIcon variant="subtle" color="gray" size="sm" aria-label="Dismiss" onClick={dismiss}>
+        <button type="button" aria-label="Dismiss" onClick={dismiss}>
           <IconX size={14} />
-        </ActionIcon>
+        </button>
       </span>
     )}
   </div>

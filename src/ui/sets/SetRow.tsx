@@ -1,7 +1,6 @@
 'use client';
 
 import { useSortable } from '@dnd-kit/sortable';
-import { ActionIcon, Tooltip } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconGripVertical, IconX } from '@tabler/icons-react';
 import Link from 'next/link';
 import type { KeyboardEvent } from 'react';
@@ -138,17 +137,9 @@ type ToolProps = {
 };
 
 const Tool = ({ label, icon, onClick, disabled = false }: ToolProps) => (
-  <Tooltip label={label}>
-    <ActionIcon
-      variant="subtle"
-      color="gray"
-      aria-label={label}
-      onClick={onClick}
-      disabled={disabled}
-    >
-      {icon}
-    </ActionIcon>
-  </Tooltip>
+  <button type="button" aria-label={label} title={label} onClick={onClick} disabled={disabled}>
+    {icon}
+  </button>
 );
 
 type GapProps = {

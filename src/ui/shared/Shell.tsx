@@ -1,6 +1,6 @@
 'use client';
 
-import { ActionIcon, Menu, Tooltip, useMantineColorScheme } from '@mantine/core';
+import { useMantineColorScheme } from '@mantine/core';
 import {
   IconKeyboard,
   IconLogout,
@@ -15,6 +15,7 @@ import { type ReactNode, useState } from 'react';
 import { TransportBar, TransportProvider } from '../transport';
 import { call } from './call';
 import { CommandProvider, keyText, useCommands } from './commands';
+import { Drop } from './Drop';
 import classes from './Shell.module.css';
 
 const Palette = dynamic(() => import('./Palette'), { ssr: false });
@@ -77,20 +78,15 @@ const BandMenu = ({ band, bands }: Pick<Props, 'band' | 'bands'>) =>
   bands.length < 2 ? (
     <span className={classes.band}>{band.name}</span>
   ) : (
-    <Menu position="bottom-start">
-      <Menu.Target>
-        <button type="button" className={classes.band} data-menu="true">
-          {band.name}
-        </button>
-      </Menu.Target>
-      <Menu.Dropdown>
+    <Drop face={band.name} buttonClass={classes.bands} align="start" closesOnClick>
+      <menu aria-label="Your bands">
         {bands.map(({ slug, name }) => (
-          <Menu.Item key={slug} component={Link} href={`/${slug}/sets`}>
-            {name}
-          </Menu.Item>
+          <li key={slug}>
+            <Link href={`/${slug}/sets`}>{name}</Link>
+          </li>
         ))}
-      </Menu.Dropdown>
-    </Menu>
+      </menu>
+    </Drop>
   );
 
 const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
@@ -131,38 +127,44 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
   ]);
   return (
     <>
-      <Tooltip label={`Find an action (${keyText('Mod+K')})`}>
-        <ActionIcon
-          variant="subtle"
-          color="gray"
-          size="lg"
-          aria-label="Find an action"
-          onClick={() => setPalette('commands')}
-        >
-          <IconSearch size={20} />
-        </ActionIcon>
-      </Tooltip>
-      <Menu position="bottom-end">
-        <Menu.Target>
-          <button type="button" className={classes.member}>
+      <button
+        type="button"
+        className={classes.find}
+        aria-label="Find an action"
+        title={`Find an action (${keyText('Mod+K')})`}
+        onClick={() => setPalette('commands')}
+      >
+        <IconSearch size={20} />
+      </button>
+      <Drop
+        buttonClass={classes.member}
+        closesOnClick
+        face={
+          <>
             <IconUserCircle size={22} aria-hidden="true" />
             <span>{member}</span>
             <em>{band.role}</em>
-          </button>
-        </Menu.Target>
-        <Menu.Dropdown>
-          <Menu.Item leftSection={<IconMoonStars size={16} />} onClick={toggleColorScheme}>
-            Light or dark
-          </Menu.Item>
-          <Menu.Item leftSection={<IconKeyboard size={16} />} onClick={() => setPalette('keys')}>
-            All keys (?)
-          </Menu.Item>
-          <Menu.Divider />
-          <Menu.Item leftSection={<IconLogout size={16} />} onClick={signOut}>
-            Sign out
-          </Menu.Item>
-        </Menu.Dropdown>
-      </Menu>
+          </>
+        }
+      >
+        <menu aria-label="You">
+          <li>
+            <button type="button" onClick={toggleColorScheme}>
+              <IconMoonStars size={16} /> Light or dark
+            </button>
+          </li>
+          <li>
+            <button type="button" onClick={() => setPalette('keys')}>
+              <IconKeyboard size={16} /> All keys (?)
+            </button>
+          </li>
+          <li>
+            <button type="button" onClick={signOut}>
+              <IconLogout size={16} /> Sign out
+            </button>
+          </li>
+        </menu>
+      </Drop>
       {palette && <Palette show={palette} onClose={() => setPalette(undefined)} />}
     </>
   );

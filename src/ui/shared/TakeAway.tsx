@@ -1,8 +1,10 @@
 'use client';
 
-import { Button, Popover, SegmentedControl, Stack } from '@mantine/core';
+import { Button, NativeSelect } from '@mantine/core';
 import { IconDownload } from '@tabler/icons-react';
 import { useState } from 'react';
+import { Drop } from './Drop';
+import classes from './TakeAway.module.css';
 
 type Props = {
   readonly document: string;
@@ -17,59 +19,59 @@ export const TakeAway = ({ document, what, saved }: Props) => {
   const [bits, setBits] = useState('16');
   const [layout, setLayout] = useState('mono');
   const url = `/api/documents/${document}/click`;
+  const face = (
+    <>
+      <IconDownload size={16} aria-hidden="true" /> Take away the click
+    </>
+  );
   return (
-    <Popover width={310} position="bottom-end" withArrow shadow="sm">
-      <Popover.Target>
-        <Button size="compact-md" leftSection={<IconDownload size={16} />}>
-          Take away the click
+    <Drop face={face} buttonClass={classes.open}>
+      <div className={classes.panel}>
+        <strong>The click of the {what}</strong>
+        <Button
+          component="a"
+          data-button
+          href={`${url}?as=midi`}
+          download
+          variant="default"
+          disabled={!saved}
+        >
+          MIDI file
         </Button>
-      </Popover.Target>
-      <Popover.Dropdown>
-        <Stack gap={8}>
-          <strong>The click of the {what}</strong>
-          <Button
-            component="a"
-            href={`${url}?as=midi`}
-            download
-            variant="default"
-            disabled={!saved}
-          >
-            MIDI file
-          </Button>
-          <span>Tempo, meters, section markers, click on channel 10.</span>
-          <SegmentedControl
-            size="xs"
-            aria-label="Resolution"
+        <p>Tempo, meters, section markers, click on channel 10.</p>
+        <div className={classes.choices}>
+          <NativeSelect
+            label="Resolution"
             value={bits}
-            onChange={setBits}
+            onChange={({ currentTarget }) => setBits(currentTarget.value)}
             data={[
               { value: '16', label: '16 bit' },
               { value: '24', label: '24 bit' },
             ]}
           />
-          <SegmentedControl
-            size="xs"
-            aria-label="Channels"
+          <NativeSelect
+            label="Channels"
             value={layout}
-            onChange={setLayout}
+            onChange={({ currentTarget }) => setLayout(currentTarget.value)}
             data={[
               { value: 'mono', label: 'mono' },
               { value: 'left', label: 'click left' },
               { value: 'right', label: 'click right' },
             ]}
           />
-          <Button
-            component="a"
-            href={`${url}?as=wav&bits=${bits}&layout=${layout}`}
-            download
-            variant="default"
-            disabled={!saved}
-          >
-            WAV file, 48 kHz
-          </Button>
-          {!saved && <span>Once your edits are saved.</span>}
-        </Stack>
-      </Popover.Dropdown>
-    </Popover>
+        </div>
+        <Button
+          component="a"
+          data-button
+          href={`${url}?as=wav&bits=${bits}&layout=${layout}`}
+          download
+          variant="default"
+          disabled={!saved}
+        >
+          WAV file, 48 kHz
+        </Button>
+        {!saved && <p>Once your edits are saved.</p>}
+      </div>
+    </Drop>
   );
 };

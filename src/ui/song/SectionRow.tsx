@@ -1,13 +1,13 @@
 'use client';
 
 import { useSortable } from '@dnd-kit/sortable';
-import { Checkbox } from '@mantine/core';
 import { IconGripVertical } from '@tabler/icons-react';
-import { memo, useCallback } from 'react';
+import { createContext, memo, useCallback, useContext } from 'react';
 import type { Operation } from '@/core/document';
 import type { Problem } from '@/core/result';
 import { countedAs, feelText, isOdd, levelText, type Section, tempoText } from '@/core/roadmap';
 import { clock, meterText, type NoteValue } from '@/core/time';
+import type { Passage } from '@/core/timeline';
 import { NoteIcon } from '../profile';
 import { Cell } from '../shared/Cell';
 import { COLUMNS, type Column, setSection } from './edits';
@@ -15,10 +15,6 @@ import classes from './SectionTable.module.css';
 
 export type RowProps = {
   readonly section: Section;
-  /** Where it starts: played and written bar, seconds from bar 1. */
-  readonly played: number;
-  readonly written: number;
-  readonly starts: number;
   readonly unit: NoteValue;
   readonly selected: boolean;
   readonly mayEdit: boolean;
@@ -28,7 +24,7 @@ export type RowProps = {
 
 /** One section as a row: where it starts, and everything about it that is typed. */
 export const SectionRow = memo((props: RowProps) => {
-  const { section, played, written, starts, unit, selected, mayEdit, edit, onSelect } = props;
+  const { section, unit, selected, mayEdit, edit, onSelect } = props;
   const { id, name, bars, times, level, tempo, meter, feel, click } = section;
   const sortable = useSortable({ id, disabled: !mayEdit });
   const shift = sortable.transform;
@@ -59,11 +55,7 @@ export const SectionRow = memo((props: RowProps) => {
           <IconGripVertical size={16} />
         </button>
       </td>
-      <td className={classes.number} data-testid="played">
-        {played}
-      </td>
-      <td className={classes.quiet}>{written}</td>
-      <td className={classes.quiet}>{clock(starts)}</td>
+      <Start section={id} />
       <Field {...props} column="name" label="Name" value={name} wide />
       <Field {...props} column="bars" label="Bars" value={String(bars)} numeric />
       <td className={isOdd(bars) ? classes.odd : classes.quiet}>
@@ -81,8 +73,8 @@ export const SectionRow = memo((props: RowProps) => {
       <Field {...props} column="meter" label="Meter" value={meter ? meterText(meter) : ''} />
       <Field {...props} column="feel" label="Feel" value={feelText(feel)} wide />
       <td className={classes.click}>
-        <Checkbox
-          size="xs"
+        <input
+          type="checkbox"
           aria-label={`Click in ${name}`}
           checked={click}
           disabled={!mayEdit}
@@ -92,6 +84,23 @@ export const SectionRow = memo((props: RowProps) => {
     </tr>
   );
 });
+
+/** The first pass of each section. It changes with every keystroke; the rows around it do not. */
+export const StartsContext = createContext<ReadonlyMap<string, Passage>>(new Map());
+
+/** Where a section starts: bar as played, bar as written, time from bar 1. */
+const Start = ({ section }: { readonly section: string }) => {
+  const passage = useContext(StartsContext).get(section);
+  return (
+    <>
+      <td className={classes.number} data-testid="played">
+        {passage?.firstPlayed}
+      </td>
+      <td className={classes.quiet}>{passage?.firstWritten}</td>
+      <td className={classes.quiet}>{passage && clock(passage.startSeconds)}</td>
+    </>
+  );
+};
 
 type FieldProps = RowProps & {
   readonly column: Column;

@@ -19,7 +19,7 @@ import { IconPlus } from '@tabler/icons-react';
 import { type KeyboardEvent, useMemo } from 'react';
 import type { Section } from '@/core/roadmap';
 import type { Timeline } from '@/core/timeline';
-import { type RowProps, SectionRow } from './SectionRow';
+import { type RowProps, SectionRow, StartsContext } from './SectionRow';
 import classes from './SectionTable.module.css';
 
 type Props = Pick<RowProps, 'unit' | 'mayEdit' | 'edit' | 'onSelect'> & {
@@ -68,19 +68,18 @@ export const SectionTable = ({ sections, timeline, selected, onMove, onAdd, ...r
             strategy={verticalListSortingStrategy}
             disabled={!row.mayEdit}
           >
-            <tbody>
-              {sections.map((section) => (
-                <SectionRow
-                  key={section.id}
-                  {...row}
-                  section={section}
-                  played={first.get(section.id)?.firstPlayed ?? 0}
-                  written={first.get(section.id)?.firstWritten ?? 0}
-                  starts={first.get(section.id)?.startSeconds ?? 0}
-                  selected={section.id === selected}
-                />
-              ))}
-            </tbody>
+            <StartsContext value={first}>
+              <tbody>
+                {sections.map((section) => (
+                  <SectionRow
+                    key={section.id}
+                    {...row}
+                    section={section}
+                    selected={section.id === selected}
+                  />
+                ))}
+              </tbody>
+            </StartsContext>
           </SortableContext>
         </table>
       </DndContext>

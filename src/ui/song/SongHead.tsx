@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Tooltip } from '@mantine/core';
+import { Button } from '@mantine/core';
 import { IconHandFinger } from '@tabler/icons-react';
 import { type ReactNode, useState } from 'react';
 import type { Operation } from '@/core/document';
@@ -88,16 +88,15 @@ export const StartFields = ({ map, timeline, mayEdit, edit, tap, tapped }: Start
       </Labelled>
       <p className={classes.lead}>{leadWords(timeline)}</p>
       {mayEdit && (
-        <Tooltip label="Tap T along with the recording, at least four times">
-          <Button
-            variant="default"
-            size="compact-md"
-            leftSection={<IconHandFinger size={16} />}
-            onPointerDown={(event) => tap(event.timeStamp)}
-          >
-            Tap
-          </Button>
-        </Tooltip>
+        <Button
+          title="Tap T along with the recording, at least four times"
+          variant="default"
+          size="compact-md"
+          leftSection={<IconHandFinger size={16} />}
+          onPointerDown={(event) => tap(event.timeStamp)}
+        >
+          Tap
+        </Button>
       )}
       {tapped && (
         <output className={classes.tapped} data-testid="tapped">

@@ -34,7 +34,7 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
   const { document: map, edit, mayEdit } = song;
   const timeline = useMemo(() => compile(map), [map]);
   // The drawing may be a frame behind the figures while somebody types fast.
-  const drawn = useDeferredValue(timeline);
+  const drawn = useDeferredValue(useMemo(() => ({ map, timeline }), [map, timeline]));
   const sections = useMemo(() => sectionsOf(map), [map]);
   const [chosen, setChosen] = useState<string>();
   const selected = chosen !== undefined && map.sections[chosen] ? chosen : undefined;
@@ -66,12 +66,12 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
     [edit, map],
   );
   const { add, duplicate } = useSongCommands({ song, sections, selected, setChosen, tap });
-  const needle = useNeedle(drawn);
+  const needle = useNeedle(drawn.timeline);
   const handles = useCallback(
     (scale: Scale, stretches: readonly Stretch[]) => (
-      <ProfileHandles scale={scale} stretches={stretches} map={map} edit={edit} />
+      <ProfileHandles scale={scale} stretches={stretches} map={drawn.map} edit={edit} />
     ),
-    [map, edit],
+    [drawn.map, edit],
   );
   const speed = passage ? speedAt(timeline.tempo, passage.startTicks) : rateOf(map.start.tempo);
   const unit = section?.tempo?.unit ?? map.start.tempo.unit;
@@ -94,7 +94,7 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
         tapped={tapped}
       />
       <Profile
-        timeline={drawn}
+        timeline={drawn.timeline}
         unit={map.start.tempo.unit}
         selected={selected}
         onSelect={setChosen}

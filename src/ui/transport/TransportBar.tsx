@@ -1,6 +1,5 @@
 'use client';
 
-import { ActionIcon, Popover, Slider, Tooltip } from '@mantine/core';
 import {
   IconEar,
   IconPlayerPlayFilled,
@@ -13,6 +12,7 @@ import { songAt } from '@/core/set';
 import { perMinuteAt, type Seconds, seconds, ticks } from '@/core/time';
 import { speedAt, ticksAt } from '@/core/timeline';
 import { useCommands } from '../shared/commands';
+import { Drop } from '../shared/Drop';
 import classes from './TransportBar.module.css';
 import { type Loaded, useTransport } from './TransportProvider';
 import { wordsAt } from './words';
@@ -36,17 +36,16 @@ export const TransportBar = () => {
   ]);
   return (
     <footer className={classes.bar}>
-      <Tooltip label={playing ? 'Stop (Space)' : 'Play (Space); from the count-in: Shift Space'}>
-        <ActionIcon
-          size={44}
-          radius="xl"
-          aria-label={playing ? 'Stop' : 'Play'}
-          disabled={!loaded || loaded.program.seconds === 0}
-          onClick={() => toggle()}
-        >
-          {playing ? <IconPlayerStopFilled size={22} /> : <IconPlayerPlayFilled size={22} />}
-        </ActionIcon>
-      </Tooltip>
+      <button
+        type="button"
+        className={classes.play}
+        aria-label={playing ? 'Stop' : 'Play'}
+        title={playing ? 'Stop (Space)' : 'Play (Space); from the count-in: Shift Space'}
+        disabled={!loaded || loaded.program.seconds === 0}
+        onClick={() => toggle()}
+      >
+        {playing ? <IconPlayerStopFilled size={22} /> : <IconPlayerPlayFilled size={22} />}
+      </button>
       <Position />
       <Level />
     </footer>
@@ -100,15 +99,14 @@ const Level = () => {
   return (
     <div className={classes.level}>
       <IconVolume size={18} aria-hidden="true" />
-      <Slider
-        w={130}
-        size="sm"
+      <input
+        type="range"
+        aria-label="Click level"
+        title={`Click level: ${level} dB`}
         min={LEVEL_RANGE.lowest}
         max={LEVEL_RANGE.highest}
         value={level}
-        onChange={setLevel}
-        label={(value) => `${value} dB`}
-        thumbLabel="Click level"
+        onChange={({ currentTarget }) => setLevel(currentTarget.valueAsNumber)}
       />
       <Hearing />
     </div>
@@ -120,15 +118,8 @@ const Level = () => {
  * 3 dB more.
  */
 const Hearing = () => (
-  <Popover width={340} position="top-end" withArrow shadow="sm">
-    <Popover.Target>
-      <Tooltip label="About loudness and hearing">
-        <ActionIcon variant="subtle" color="gray" size="lg" aria-label="About loudness and hearing">
-          <IconEar size={20} />
-        </ActionIcon>
-      </Tooltip>
-    </Popover.Target>
-    <Popover.Dropdown className={classes.hearing}>
+  <Drop face={<IconEar size={20} />} label="About loudness and hearing" above>
+    <div className={classes.hearing}>
       <p>
         The click starts low every time and is limited, but what reaches your ear depends on what
         follows. Set it just loud enough, with ear protection in.
@@ -138,6 +129,6 @@ const Hearing = () => (
         for 1 hour, 100 for 15 minutes. Only a measurement at the ear tells.
       </p>
       <p>Local rules come first. With ringing or dull hearing, stop and see an audiologist.</p>
-    </Popover.Dropdown>
-  </Popover>
+    </div>
+  </Drop>
 );
