@@ -1,6 +1,6 @@
-import { memo } from 'react';
-import type { Passage, Timeline } from '@/core/timeline';
-import { type Scale, stripsOf, xOf, yOf } from './geometry';
+import { memo, useMemo } from 'react';
+import type { Timeline } from '@/core/timeline';
+import { groundPaths, phrasePaths, type Scale } from './geometry';
 import classes from './Profile.module.css';
 
 type Props = {
@@ -10,41 +10,20 @@ type Props = {
   readonly phrases?: boolean;
 };
 
-/** The coloured ground of a song: one shape a passage. */
-export const Ground = memo(({ timeline, scale, phrases = false }: Props) => (
-  <g>
-    {timeline.passages.map((passage) => (
-      <g key={`${passage.section}.${passage.pass}`}>
-        {stripsOf(scale, passage).map(({ level, points }) => (
-          <polygon key={points} points={points} className={classes.level} data-level={level} />
-        ))}
-        {phrases && <PhraseLines passage={passage} scale={scale} timeline={timeline} />}
-      </g>
-    ))}
-  </g>
-));
-
-const PHRASE = 4;
-/** Phrases narrower than this many pixels get no line. */
-const NARROWEST = 7;
-
-const PhraseLines = ({ passage, scale, timeline }: Props & { readonly passage: Passage }) => {
-  const lines = [];
-  for (let bar = passage.pass > 1 ? 0 : PHRASE; bar < passage.bars; bar += PHRASE) {
-    const time = timeline.bars[passage.firstPlayed + bar - 1]!.startSeconds;
-    const share = (time - passage.startSeconds) / passage.seconds;
-    const level = passage.level.from + (passage.level.to - passage.level.from) * share;
-    lines.push(
-      <line
-        key={bar}
-        x1={xOf(scale, time)}
-        x2={xOf(scale, time)}
-        y1={scale.ground}
-        y2={yOf(scale, level)}
-        className={bar === 0 ? classes.pass : classes.phrase}
-      />,
-    );
-  }
-  const dense = (passage.seconds / passage.bars) * PHRASE * scale.perSecond < NARROWEST;
-  return dense ? null : lines;
-};
+/** The coloured ground of a song: one shape a level, so that a long song stays few elements. */
+export const Ground = memo(({ timeline, scale, phrases = false }: Props) => {
+  const paths = useMemo(() => groundPaths(scale, timeline), [scale, timeline]);
+  const lines = useMemo(
+    () => (phrases ? phrasePaths(scale, timeline) : undefined),
+    [phrases, scale, timeline],
+  );
+  return (
+    <g>
+      {paths.map(({ level, path }) => (
+        <path key={level} d={path} className={classes.level} data-level={level} />
+      ))}
+      {lines && <path d={lines.phrases} className={classes.phrase} />}
+      {lines && <path d={lines.passes} className={classes.pass} />}
+    </g>
+  );
+});

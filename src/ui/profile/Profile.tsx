@@ -1,7 +1,15 @@
 'use client';
 
 import { useElementSize } from '@mantine/hooks';
-import { memo, type ReactNode, type RefObject, useMemo } from 'react';
+import {
+  type MouseEvent,
+  memo,
+  type PointerEvent,
+  type ReactNode,
+  type RefObject,
+  useMemo,
+  useState,
+} from 'react';
 import { feelText } from '@/core/roadmap';
 import type { NoteValue } from '@/core/time';
 import type { Timeline } from '@/core/timeline';
@@ -50,23 +58,14 @@ export const Profile = memo(({ timeline, unit, selected, onSelect, needle, handl
           <Tempo timeline={timeline} scale={scale} unit={unit} width={width} />
           <Feels stretches={stretches} scale={scale} width={width} />
           <Names stretches={stretches} scale={scale} width={width} />
-          <g>
-            {stretches.map((stretch) => (
-              // biome-ignore lint/a11y/noStaticElementInteractions: the rows below are the way by keyboard
-              <rect
-                key={stretch.section}
-                x={xOf(scale, stretch.start)}
-                width={stretch.seconds * scale.perSecond}
-                y={TOP.feel}
-                height={HEIGHT - TOP.feel}
-                className={classes.target}
-                onClick={() => onSelect?.(stretch.section)}
-              >
-                <title>{`${stretch.name}: ${stretch.bars} bars from bar ${stretch.firstPlayed}`}</title>
-              </rect>
-            ))}
-          </g>
-          {handles?.(scale, stretches)}
+          <Targets
+            stretches={stretches}
+            scale={scale}
+            width={width}
+            selected={selected}
+            onSelect={onSelect}
+            handles={handles}
+          />
           <line
             ref={needle}
             className={classes.needle}
@@ -79,6 +78,39 @@ export const Profile = memo(({ timeline, unit, selected, onSelect, needle, handl
     </div>
   );
 });
+
+type TargetProps = Pick<Props, 'selected' | 'onSelect' | 'handles'> & Named;
+
+/**
+ * What the pointer meets. Only the section under it, the one before (whose border it may be on) and
+ * the selected one can be taken hold of, so that a long song costs no more than a short one.
+ */
+const Targets = ({ stretches, scale, width, selected, onSelect, handles }: TargetProps) => {
+  const [at, setAt] = useState(-1);
+  const under = ({ clientX, currentTarget }: PointerEvent<SVGGElement> | MouseEvent<SVGGElement>) =>
+    stretches.findLastIndex(
+      ({ start }) =>
+        xOf(scale, start) <= clientX - currentTarget.ownerSVGElement!.getBoundingClientRect().left,
+    );
+  const here = stretches[at];
+  const held = stretches.filter(
+    ({ section }, index) => index === at || index === at - 1 || section === selected,
+  );
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: the rows below are the way by keyboard
+    <g
+      onPointerMove={(event) => event.buttons === 0 && setAt(under(event))}
+      onClick={(event) => {
+        const section = stretches[under(event)]?.section;
+        if (section !== undefined) onSelect?.(section);
+      }}
+    >
+      <rect y={TOP.feel} width={width} height={HEIGHT - TOP.feel} className={classes.target} />
+      {here && <title>{`${here.name}: ${here.bars} bars from bar ${here.firstPlayed}`}</title>}
+      {handles?.(scale, held)}
+    </g>
+  );
+};
 
 const scaleFor = ({ lead, seconds }: Timeline, width: number): Scale => {
   const perSecond = Math.max(0, width - 2 * MARGIN) / Math.max(1, lead.seconds + seconds);

@@ -19,27 +19,36 @@ export const xOf = ({ left, perSecond }: Scale, time: number): number => left + 
 export const yOf = ({ ground, height }: Scale, level: number): number =>
   ground - (height * (0.25 + level)) / 5.25;
 
-/** A piece of the ground that has one colour: a section, or a step of its slope. */
-export type Strip = { readonly level: 1 | 2 | 3 | 4 | 5; readonly points: string };
+type Level = 1 | 2 | 3 | 4 | 5;
+
+/** All of the ground that has one colour. */
+export type GroundPath = { readonly level: Level; readonly path: string };
 
 /**
- * A passage as coloured pieces. A slope is cut where it passes half-way from one level to the next,
- * so that colour always says the nearest level.
+ * The ground of a song as one path a level. A slope is cut where it passes half-way from one level
+ * to the next, so that colour always says the nearest level.
  */
-export const stripsOf = (scale: Scale, passage: Passage): Strip[] => {
+export const groundPaths = (scale: Scale, { passages }: Timeline): GroundPath[] => {
+  const paths = new Map<Level, string>();
+  for (const passage of passages) {
+    for (const { level, path } of stripsOf(scale, passage)) {
+      paths.set(level, (paths.get(level) ?? '') + path);
+    }
+  }
+  return [...paths].map(([level, path]) => ({ level, path })).sort((a, b) => a.level - b.level);
+};
+
+const stripsOf = (scale: Scale, passage: Passage): GroundPath[] => {
   const { from, to } = passage.level;
   const cuts = [0, ...crossings(from, to), 1];
-  const at = (share: number) => ({
-    x: xOf(scale, passage.startSeconds + passage.seconds * share),
-    y: yOf(scale, from + (to - from) * share),
-  });
+  const x = (share: number) => round(xOf(scale, passage.startSeconds + passage.seconds * share));
+  const y = (share: number) => round(yOf(scale, from + (to - from) * share));
   return cuts.slice(1).map((end, index) => {
     const start = cuts[index]!;
-    const [a, b] = [at(start), at(end)];
     const middle = from + ((to - from) * (start + end)) / 2;
     return {
-      level: Math.min(5, Math.max(1, Math.round(middle))) as Strip['level'],
-      points: `${round(a.x)},${scale.ground} ${round(a.x)},${round(a.y)} ${round(b.x)},${round(b.y)} ${round(b.x)},${scale.ground}`,
+      level: Math.min(5, Math.max(1, Math.round(middle))) as Level,
+      path: `M${x(start)} ${scale.ground}V${y(start)}L${x(end)} ${y(end)}V${scale.ground}Z`,
     };
   });
 };
@@ -51,6 +60,30 @@ const crossings = (from: number, to: number): number[] => {
     if (half > low) shares.push((half - from) / (to - from));
   }
   return shares.sort((a, b) => a - b);
+};
+
+const PHRASE = 4;
+/** Phrases narrower than this many pixels get no line. */
+const NARROWEST = 7;
+
+/** The lines over the ground: one every four bars of a section, and one between its passes. */
+export const phrasePaths = (
+  scale: Scale,
+  { passages, bars }: Timeline,
+): { readonly phrases: string; readonly passes: string } => {
+  const lines = { phrases: '', passes: '' };
+  for (const passage of passages) {
+    const { level, startSeconds, seconds } = passage;
+    if ((seconds / passage.bars) * PHRASE * scale.perSecond < NARROWEST) continue;
+    for (let bar = passage.pass > 1 ? 0 : PHRASE; bar < passage.bars; bar += PHRASE) {
+      const time = bars[passage.firstPlayed + bar - 1]!.startSeconds;
+      const here = level.from + ((level.to - level.from) * (time - startSeconds)) / seconds;
+      const line = `M${round(xOf(scale, time))} ${scale.ground}V${round(yOf(scale, here))}`;
+      if (bar === 0) lines.passes += line;
+      else lines.phrases += line;
+    }
+  }
+  return lines;
 };
 
 /** Passages of one section in a row are drawn and named once. */

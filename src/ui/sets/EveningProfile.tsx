@@ -5,7 +5,7 @@ import { memo, useEffect, useRef } from 'react';
 import type { Program } from '@/core/set';
 import type { Seconds } from '@/core/time';
 import { Ground } from '../profile';
-import { useTransport } from '../transport';
+import { useControls } from '../transport';
 import classes from './EveningProfile.module.css';
 
 type Props = {
@@ -87,7 +87,7 @@ const Title = ({ song, perSecond, ground }: TitleProps) => {
 
 const Needle = ({ perSecond, ground }: { readonly perSecond: number; readonly ground: number }) => {
   const line = useRef<SVGLineElement>(null);
-  const { follow } = useTransport();
+  const { follow } = useControls();
   useEffect(() => {
     const show = (time: Seconds | undefined) => {
       line.current?.setAttribute('visibility', time === undefined ? 'hidden' : 'visible');

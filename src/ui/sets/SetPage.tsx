@@ -1,19 +1,5 @@
 'use client';
 
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
 import { Button, NativeSelect } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
@@ -23,6 +9,7 @@ import { itemsOf, type SongSet, setKind } from '@/core/set';
 import { type LiveDocument, type Opened, SaveState, UndoButtons, useDocument } from '../document';
 import { useCommands } from '../shared/commands';
 import { newId } from '../shared/newId';
+import { Sortable } from '../shared/Sortable';
 import { TakeAway } from '../shared/TakeAway';
 import { useProgram } from '../transport';
 import { EveningProfile } from './EveningProfile';
@@ -96,20 +83,17 @@ type SongsProps = {
 };
 
 const Songs = ({ entries, band, live: { document: set, edit, mayEdit } }: SongsProps) => {
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
   const ids = entries.map(({ item }) => item.id);
-  const drop = ({ active, over }: DragEndEvent) => {
-    if (over && active.id !== over.id)
-      edit(moveItem(set, String(active.id), ids.indexOf(String(over.id))));
-  };
   if (entries.length === 0) {
     return <p className={classes.empty}>No songs yet. Choose the first one below.</p>;
   }
   return (
-    <DndContext id="set" sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+    <Sortable
+      name="set"
+      ids={ids}
+      disabled={!mayEdit}
+      onDrop={(id, on) => edit(moveItem(set, id, ids.indexOf(on)))}
+    >
       <div className={classes.frame}>
         <table className={classes.table}>
           <thead>
@@ -128,26 +112,24 @@ const Songs = ({ entries, band, live: { document: set, edit, mayEdit } }: SongsP
               <th aria-label="Tools" />
             </tr>
           </thead>
-          <SortableContext items={ids} strategy={verticalListSortingStrategy} disabled={!mayEdit}>
-            <tbody>
-              {entries.map((entry, index) => (
-                <SetRow
-                  key={entry.item.id}
-                  entry={entry}
-                  index={index}
-                  count={entries.length}
-                  band={band}
-                  mayEdit={mayEdit}
-                  onMove={(to) => edit(moveItem(set, entry.item.id, to))}
-                  onRemove={() => edit([{ type: 'remove', in: 'items', id: entry.item.id }])}
-                  onGap={(gap) => edit(setItem(entry.item.id, 'gap', gap))}
-                />
-              ))}
-            </tbody>
-          </SortableContext>
+          <tbody>
+            {entries.map((entry, index) => (
+              <SetRow
+                key={entry.item.id}
+                entry={entry}
+                index={index}
+                count={entries.length}
+                band={band}
+                mayEdit={mayEdit}
+                onMove={(to) => edit(moveItem(set, entry.item.id, to))}
+                onRemove={() => edit([{ type: 'remove', in: 'items', id: entry.item.id }])}
+                onGap={(gap) => edit(setItem(entry.item.id, 'gap', gap))}
+              />
+            ))}
+          </tbody>
         </table>
       </div>
-    </DndContext>
+    </Sortable>
   );
 };
 

@@ -1,24 +1,11 @@
 'use client';
 
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
 import { Button } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { type KeyboardEvent, useMemo } from 'react';
 import type { Section } from '@/core/roadmap';
 import type { Timeline } from '@/core/timeline';
+import { Sortable } from '../shared/Sortable';
 import { type RowProps, SectionRow, StartsContext } from './SectionRow';
 import classes from './SectionTable.module.css';
 
@@ -33,7 +20,7 @@ type Props = Pick<RowProps, 'unit' | 'mayEdit' | 'edit' | 'onSelect'> & {
 
 /** The sections as rows. Enter goes down, and from the last row on to a new one. */
 export const SectionTable = ({ sections, timeline, selected, onMove, onAdd, ...row }: Props) => {
-  const ids = useMemo(() => sections.map(({ id }) => id), [sections]);
+  const ids = sections.map(({ id }) => id);
   const first = useMemo(
     () =>
       new Map(
@@ -43,46 +30,33 @@ export const SectionTable = ({ sections, timeline, selected, onMove, onAdd, ...r
       ),
     [timeline],
   );
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
-  const drop = ({ active, over }: DragEndEvent) => {
-    if (over && active.id !== over.id) onMove(String(active.id), ids.indexOf(String(over.id)));
-  };
   return (
     <div className={classes.frame}>
-      <DndContext
-        id="sections"
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        onDragEnd={drop}
+      <Sortable
+        name="sections"
+        ids={ids}
+        disabled={!row.mayEdit}
+        onDrop={(id, on) => onMove(id, ids.indexOf(on))}
       >
         <table
           className={classes.table}
           onKeyDown={(event) => walk(event, row.mayEdit ? onAdd : undefined)}
         >
           <Head />
-          <SortableContext
-            items={ids}
-            strategy={verticalListSortingStrategy}
-            disabled={!row.mayEdit}
-          >
-            <StartsContext value={first}>
-              <tbody>
-                {sections.map((section) => (
-                  <SectionRow
-                    key={section.id}
-                    {...row}
-                    section={section}
-                    selected={section.id === selected}
-                  />
-                ))}
-              </tbody>
-            </StartsContext>
-          </SortableContext>
+          <StartsContext value={first}>
+            <tbody>
+              {sections.map((section) => (
+                <SectionRow
+                  key={section.id}
+                  {...row}
+                  section={section}
+                  selected={section.id === selected}
+                />
+              ))}
+            </tbody>
+          </StartsContext>
         </table>
-      </DndContext>
+      </Sortable>
       {sections.length === 0 && <Empty />}
       {row.mayEdit && (
         <Button

@@ -3,13 +3,13 @@
 import Link from 'next/link';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { type RoadMap, roadMapKind, sectionsOf } from '@/core/roadmap';
-import { soloProgram, songAt } from '@/core/set';
+import { soloProgram } from '@/core/set';
 import { perMinuteAt, rateOf, type Seconds, seconds } from '@/core/time';
 import { compile, speedAt } from '@/core/timeline';
 import { type Opened, SaveState, UndoButtons, useDocument } from '../document';
 import { Profile, type Scale, type Stretch } from '../profile';
 import { TakeAway } from '../shared/TakeAway';
-import { useProgram, useTransport } from '../transport';
+import { useControls, useProgram } from '../transport';
 import { Details } from './Details';
 import { moveSection, removeSection, setSection, setStart } from './edits';
 import { ProfileHandles } from './ProfileHandles';
@@ -155,20 +155,19 @@ const Arrangements = ({
 /** Moves the needle over the profile while the song plays. */
 const useNeedle = (timeline: ReturnType<typeof compile>) => {
   const needle = useRef<SVGLineElement>(null);
-  const { follow, loaded } = useTransport();
+  const { follow } = useControls();
   useEffect(() => {
     const show = (time: Seconds | undefined) => {
       const line = needle.current;
       const width = line?.ownerSVGElement?.clientWidth ?? 0;
       if (!line) return;
-      const place = time !== undefined && loaded ? songAt(loaded.program, time) : undefined;
-      line.setAttribute('visibility', place ? 'visible' : 'hidden');
-      if (!place || time === undefined) return;
+      line.setAttribute('visibility', time === undefined ? 'hidden' : 'visible');
+      if (time === undefined) return;
       const share = time / Math.max(1, timeline.lead.seconds + timeline.seconds);
       const x = 16 + Math.min(1, Math.max(0, share)) * (width - 32);
       line.setAttribute('transform', `translate(${x.toFixed(1)} 0)`);
     };
     return follow(show);
-  }, [follow, loaded, timeline]);
+  }, [follow, timeline]);
   return needle;
 };

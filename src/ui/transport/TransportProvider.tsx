@@ -24,10 +24,8 @@ export type Loaded = {
 
 type Listener = (time: Seconds | undefined) => void;
 
-type Transport = {
-  readonly loaded: Loaded | undefined;
-  readonly playing: boolean;
-  readonly level: number;
+/** What can be done; never changes, so that whoever uses it is not drawn again. */
+type Controls = {
   readonly load: (loaded: Loaded | undefined) => void;
   readonly toggle: (fromTop?: boolean) => void;
   readonly setLevel: (decibels: number) => void;
@@ -35,12 +33,28 @@ type Transport = {
   readonly follow: (listener: Listener) => () => void;
 };
 
-const Context = createContext<Transport | undefined>(undefined);
+type State = {
+  readonly loaded: Loaded | undefined;
+  readonly playing: boolean;
+  readonly level: number;
+};
 
-export const useTransport = (): Transport => {
-  const transport = useContext(Context);
-  if (!transport) throw new Error('The transport is used outside its provider.');
-  return transport;
+const ControlsContext = createContext<Controls | undefined>(undefined);
+const StateContext = createContext<State>({
+  loaded: undefined,
+  playing: false,
+  level: LEVEL_RANGE.start,
+});
+
+export const useControls = (): Controls => {
+  const controls = useContext(ControlsContext);
+  if (!controls) throw new Error('The transport is used outside its provider.');
+  return controls;
+};
+
+export const useTransport = (): Controls & State => {
+  const state = useContext(StateContext);
+  return { ...useControls(), ...state };
 };
 
 /** One player for all pages, and the frames by which positions are shown. */
@@ -109,9 +123,11 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
     };
   }, []);
 
-  const value = useMemo(
-    () => ({ loaded, playing, level, load, toggle, setLevel, follow }),
-    [loaded, playing, level, load, toggle, follow],
+  const controls = useMemo(() => ({ load, toggle, setLevel, follow }), [load, toggle, follow]);
+  const state = useMemo(() => ({ loaded, playing, level }), [loaded, playing, level]);
+  return (
+    <ControlsContext value={controls}>
+      <StateContext value={state}>{children}</StateContext>
+    </ControlsContext>
   );
-  return <Context value={value}>{children}</Context>;
 };

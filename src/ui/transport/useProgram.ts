@@ -3,11 +3,11 @@
 import { useEffect } from 'react';
 import type { Program } from '@/core/set';
 import type { Seconds } from '@/core/time';
-import { useTransport } from './TransportProvider';
+import { useControls } from './TransportProvider';
 
 /** Puts a program under the transport while the page is shown. */
 export const useProgram = (program: Program, from: Seconds | undefined): void => {
-  const { load } = useTransport();
+  const { load } = useControls();
   useEffect(() => load({ program, from }), [load, program, from]);
   useEffect(() => () => load(undefined), [load]);
 };
