@@ -14,7 +14,15 @@ import { feelText } from '@/core/roadmap';
 import type { NoteValue } from '@/core/time';
 import type { Timeline } from '@/core/timeline';
 import { Ground } from './Ground';
-import { laneLabels, type Scale, type Stretch, stretchesOf, tempoLine, xOf } from './geometry';
+import {
+  type Label,
+  laneLabels,
+  type Scale,
+  type Stretch,
+  stretchesOf,
+  tempoLine,
+  xOf,
+} from './geometry';
 import { NoteGlyph } from './NoteGlyph';
 import classes from './Profile.module.css';
 
@@ -263,15 +271,19 @@ const Names = memo(({ stretches, scale, width }: Named) => {
     1,
     width,
   );
+  const ticks = places.map((x, index) => {
+    const label = names[index];
+    return `M${x.toFixed(1)} ${TOP.ground}v${label ? label.lane * LABELS.lane + 28 : 12}`;
+  });
   return (
     <g>
+      <path d={ticks.join('')} className={classes.tick} />
       {stretches.map((stretch, index) => (
         <Name
           key={stretch.section}
           stretch={stretch}
-          x={places[index]!}
-          bar={bars[index]?.text === String(stretch.firstPlayed)}
-          label={names[index]}
+          bar={bars[index]?.text === String(stretch.firstPlayed) ? bars[index] : undefined}
+          name={names[index]}
           fits={stretch.seconds * scale.perSecond > stretch.bars.length * 8 + 8}
         />
       ))}
@@ -281,43 +293,32 @@ const Names = memo(({ stretches, scale, width }: Named) => {
 
 type NameProps = {
   readonly stretch: Stretch;
-  readonly x: number;
-  readonly bar: boolean;
-  readonly label: ReturnType<typeof laneLabels>[number];
+  readonly bar: Label | undefined;
+  readonly name: Label | undefined;
   /** Whether the bars fit beside the bar number. */
   readonly fits: boolean;
 };
 
-const Name = ({ stretch, x, bar, label, fits }: NameProps) => {
-  const drop = label ? label.lane * LABELS.lane : 0;
-  return (
-    <g>
-      <line
-        x1={x}
-        x2={x}
-        y1={TOP.ground}
-        y2={TOP.ground + 6 + (label ? drop + 22 : 6)}
-        className={classes.tick}
-      />
-      {bar && (
-        <text x={x + 3} y={LABELS.bar} className={classes.bar}>
-          {stretch.firstPlayed}
-        </text>
-      )}
-      {label && (
-        <text x={label.x} y={LABELS.name + drop} className={classes.name}>
-          {label.text}
-        </text>
-      )}
-      {label && fits && (
-        <text
-          x={label.x}
-          y={LABELS.name + drop + 15}
-          className={stretch.odd ? classes.odd : classes.bar}
-        >
-          {stretch.bars}
-        </text>
-      )}
-    </g>
-  );
-};
+const Name = ({ stretch, bar, name, fits }: NameProps) => (
+  <>
+    {bar && (
+      <text x={bar.x} y={LABELS.bar} className={classes.bar}>
+        {bar.text}
+      </text>
+    )}
+    {name && (
+      <text x={name.x} y={LABELS.name + name.lane * LABELS.lane} className={classes.name}>
+        {name.text}
+      </text>
+    )}
+    {name && fits && (
+      <text
+        x={name.x}
+        y={LABELS.name + name.lane * LABELS.lane + 15}
+        className={stretch.odd ? classes.odd : classes.bar}
+      >
+        {stretch.bars}
+      </text>
+    )}
+  </>
+);
