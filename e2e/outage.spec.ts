@@ -2,7 +2,8 @@ import { execFileSync } from 'node:child_process';
 import { expect, test } from '@playwright/test';
 import { enter, newSong, saved, stored, typeSections } from './support';
 
-const database = (command: 'pause' | 'resume') => execFileSync('bin/database', [command, 'test']);
+const database = (command: 'pause' | 'resume') =>
+  execFileSync('bin/database', [command, process.env.EBRANT_DATABASE ?? 'test']);
 
 test('the database stopped and started in the middle of editing: nothing is lost', async ({
   page,

@@ -29,13 +29,13 @@ test('a set shows what the drummer asks of each song, and the total against the 
 }) => {
   await page.getByRole('link', { name: /First set/ }).click();
   const lantern = page.locator('[data-item]').filter({ hasText: 'Lantern over the Weir' });
-  for (const fact of ['64', '6/8', '92', '2:53']) await expect(lantern).toContainText(fact);
+  for (const fact of ['64', '6/8', '104', '3:19']) await expect(lantern).toContainText(fact);
   await expect(lantern.getByRole('img', { name: 'dotted quarter' })).toBeVisible();
-  await expect(page.getByTestId('total')).toContainText('20:20 of 25:00, 4:40 to spare');
+  await expect(page.getByTestId('total')).toContainText('20:45 of 25:00, 4:15 to spare');
   await page.getByLabel('Time slot in minutes').fill('20');
-  await expect(page.getByTestId('total')).toContainText('0:20 over');
+  await expect(page.getByTestId('total')).toContainText('0:45 over');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByTestId('total')).toContainText('4:40 to spare');
+  await expect(page.getByTestId('total')).toContainText('4:15 to spare');
   await saved(page);
 });
 

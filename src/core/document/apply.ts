@@ -114,12 +114,12 @@ const set = <D>(
       : own(collectionOf(document, where), id);
   if (!record) return gone(kind, where);
   const place = `${kind.call(where, record)}, ${field}`;
-  const fieldShape = own(shape.shape as Record<string, z.ZodType>, field);
-  if (!fieldShape || FIXED.has(field))
+  if (!own(shape.shape, field) || FIXED.has(field))
     return fail('invalid', place, 'There is no such field to set.');
-  const parsed = fieldShape.safeParse(value);
-  if (!parsed.success) return schemaProblem(place, parsed.error);
-  const changed = { ...record, [field]: parsed.data };
+  // The record as a whole, since its fields may have to agree.
+  const parsed = shape.safeParse({ ...record, [field]: value });
+  if (!parsed.success) return schemaProblem(place, parsed.error, field);
+  const changed = { ...record, [field]: parsed.data[field] };
   return ok({
     document: {
       ...document,
@@ -133,7 +133,7 @@ const set = <D>(
 const FIXED = new Set(['id', 'kind']);
 
 const collectionOf = <D>(document: D, name: string): Collection =>
-  (document as Record<string, Collection>)[name]!;
+  (document as Record<string, Collection>)[name] ?? {};
 
 const own = <T>(record: Readonly<Record<string, T>> | object, key: string): T | undefined =>
   Object.hasOwn(record, key) ? (record as Record<string, T>)[key] : undefined;
@@ -147,8 +147,9 @@ const gone = <D>(kind: DocumentKind<D>, where: string) =>
 const unknownPlace = <D>(kind: DocumentKind<D>, where: string) =>
   fail('invalid', kind.name, `There is nothing called “${where.slice(0, 40)}” in it.`);
 
-const schemaProblem = (place: string, error: z.ZodError) => {
+/** @param said the field that the place names already */
+const schemaProblem = (place: string, error: z.ZodError, said?: string) => {
   const issue = error.issues[0]!;
-  const path = issue.path.join(', ');
+  const path = issue.path.slice(issue.path[0] === said ? 1 : 0).join(', ');
   return fail('invalid', path ? `${place}, ${path}` : place, issue.message);
 };

@@ -15,7 +15,11 @@ type Ordered = { readonly id: string; readonly order: string };
 
 /** The records of a collection in their order; equal keys (two inserts at one moment) by id. */
 export const inOrder = <T extends Ordered>(collection: Readonly<Record<string, T>>): T[] =>
-  Object.values(collection).sort((a, b) => compare(a.order, b.order) || compare(a.id, b.id));
+  Object.values(collection).sort(byOrder);
+
+/** Compares two records by their place; equal keys by id. */
+export const byOrder = (a: Ordered, b: Ordered): number =>
+  compare(a.order, b.order) || compare(a.id, b.id);
 
 /** `count` keys in order for a new collection. */
 export const firstOrders = (count: number): string[] => generateNKeysBetween(null, null, count);
@@ -23,12 +27,13 @@ export const firstOrders = (count: number): string[] => generateNKeysBetween(nul
 /**
  * A key for a place among records, and what has to be re-keyed first where neighbours share a key.
  *
+ * @param where the collection that the records stand in, or what tells it of each
  * @param records in order, without the one to be placed
  * @param index where it goes: 0 before all, `records.length` after all
  */
-export const placeAt = (
-  where: string,
-  records: readonly Ordered[],
+export const placeAt = <T extends Ordered>(
+  where: string | ((record: T) => string),
+  records: readonly T[],
   index: number,
 ): { readonly order: string; readonly rekeys: readonly Operation[] } => {
   const before = records[index - 1]?.order ?? null;
@@ -41,10 +46,10 @@ export const placeAt = (
   const [order, ...orders] = generateNKeysBetween(before, beyond, tied.length + 1);
   return {
     order: order!,
-    rekeys: tied.map(({ id }, at) => ({
+    rekeys: tied.map((record, at) => ({
       type: 'set',
-      in: where,
-      id,
+      in: typeof where === 'string' ? where : where(record),
+      id: record.id,
       field: 'order',
       value: orders[at]!,
     })),
@@ -52,7 +57,9 @@ export const placeAt = (
 };
 
 /** By code unit, as the keys are made; `localeCompare` would put small letters first. */
-const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
+function compare(a: string, b: string): number {
+  return a < b ? -1 : a > b ? 1 : 0;
+}
 
 function isOrderKey(key: string): boolean {
   try {

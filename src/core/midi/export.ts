@@ -1,17 +1,9 @@
-import { type Placed, type Program, soundingClicks } from '../set';
+import { type Program, soundingClicks } from '../set';
 import { barTicks, beatTicks, type Meter, pulsesOf, TICKS_PER_QUARTER, ticks } from '../time';
-import { type ClickKind, type Passage, secondsAt, type Timeline } from '../timeline';
+import type { ClickKind, Passage, Timeline } from '../timeline';
 import type { MidiFile, Timed } from './events';
-import { type Span, tempoEvents } from './tempoTrack';
-
-/** Ticks a quarter in the files that Ebrant writes. */
-export const DIVISION = 960;
-
-/** Our ticks in one tick of the file. */
-const FINER = TICKS_PER_QUARTER / DIVISION;
-
-/** Ramps are written as one tempo a sixteenth, each ending at the exact time. */
-const RAMP_STEP = TICKS_PER_QUARTER / 4;
+import { DIVISION, fileTicks, type Laid, layOut, leadBeats, spansOf } from './layOut';
+import { tempoEvents } from './tempoTrack';
 
 /** Channel 10, counted from 0. */
 const DRUMS = 9;
@@ -36,10 +28,10 @@ const STROKE_TICKS = 60;
  * exactly, so that the next song begins on a bar line of the file.
  */
 export const exportMidi = (title: string, program: Program): MidiFile => {
-  const songs = laidOut(program);
+  const songs = layOut(program);
   const conductor: Timed[] = [];
   const clicks: Timed[] = [];
-  const spans: Span[] = [];
+  const spans: ReturnType<typeof spansOf> = [];
   for (const song of songs) {
     conductor.push(...meterEvents(song), ...markers(song));
     clicks.push(...strokes(song));
@@ -63,79 +55,10 @@ export const exportMidi = (title: string, program: Program): MidiFile => {
   };
 };
 
-/** A song with its place in the file's ticks. */
-type Laid = {
-  readonly song: Placed;
-  /** Where the gap before it, its lead and its bar 1 begin, and where it ends. */
-  readonly gapStart: number;
-  readonly gapSeconds: number;
-  readonly start: number;
-  readonly barOne: number;
-  readonly end: number;
-};
-
-const laidOut = (program: Program): Laid[] => {
-  let at = 0;
-  let time = 0;
-  return program.songs.map((song) => {
-    const gapSeconds = song.start - time;
-    const start = at + gapBars(gapSeconds) * GAP_BAR;
-    const barOne = start + leadBeats(song) * fileTicks(beatTicks(song.timeline.lead.meter));
-    const laid = {
-      song,
-      gapStart: at,
-      gapSeconds,
-      start,
-      barOne,
-      end: barOne + fileTicks(song.timeline.ticks),
-    };
-    at = laid.end;
-    time = song.end;
-    return laid;
-  });
-};
-
-const fileTicks = (length: number): number => Math.round(length / FINER);
-
-const GAP_BAR = 4 * DIVISION;
-const LONGEST_GAP_BAR = 8;
-
-/** Bars of 4/4 for a gap, none longer than eight seconds. */
-const gapBars = (gap: number): number => (gap > 1e-9 ? Math.ceil(gap / LONGEST_GAP_BAR) : 0);
-
-const leadBeats = ({ timeline: { lead }, counted }: Placed): number =>
-  lead.pickup + (counted ? lead.countIn : 0);
-
-const micro = (time: number): number => time * 1e6;
-
-const spansOf = (laid: Laid): Span[] => {
-  const { song } = laid;
-  const spans: Span[] = [];
-  if (laid.start > laid.gapStart) {
-    spans.push({ ticks: laid.start - laid.gapStart, end: micro(song.start), held: true });
-  }
-  if (laid.barOne > laid.start) {
-    spans.push({ ticks: laid.barOne - laid.start, end: micro(song.barOne), held: true });
-  }
-  return [...spans, ...songSpans(song)];
-};
-
-const songSpans = ({ timeline, barOne }: Placed): Span[] =>
-  timeline.tempo.flatMap((segment) => {
-    const held = segment.shape === 'hold';
-    const step = held ? segment.length : RAMP_STEP;
-    const spans: Span[] = [];
-    for (let from = 0; from < segment.length; from += step) {
-      const to = Math.min(segment.length, from + step);
-      const end = secondsAt(timeline.tempo, ticks(segment.startTicks + to));
-      spans.push({ ticks: fileTicks(to - from), end: micro(barOne + end), held });
-    }
-    return spans;
-  });
-
 /** A meter where it changes; before bar 1 a shorter bar takes what is left of the count. */
-const meterEvents = ({ song, gapStart, start, barOne }: Laid): Timed[] => {
-  const { lead, passages } = song.timeline;
+const meterEvents = (laid: Laid): Timed[] => {
+  const { song, gapStart, start, barOne } = laid;
+  const { lead } = song.timeline;
   const events: Timed[] = [];
   if (start > gapStart) events.push(meterAt(gapStart, { numerator: 4, denominator: 4 }));
   const short = leadBeats(song) % lead.meter.numerator;
@@ -144,13 +67,33 @@ const meterEvents = ({ song, gapStart, start, barOne }: Laid): Timed[] => {
   }
   const full = start + short * fileTicks(beatTicks(lead.meter));
   if (full < barOne) events.push(meterAt(full, lead.meter));
-  let last = full < barOne ? lead.meter : undefined;
-  for (const { meter, startTicks } of passages) {
-    if (!last || !sameBar(meter, last)) events.push(meterAt(barOne + fileTicks(startTicks), meter));
+  return [...events, ...barMeters(laid, full < barOne ? lead.meter : undefined)];
+};
+
+/** A bar in which time stands still is as many beats longer. */
+const barMeters = ({ song, holds, at }: Laid, before: Meter | undefined): Timed[] => {
+  const events: Timed[] = [];
+  let last = before;
+  for (const bar of song.timeline.bars) {
+    const end = bar.startTicks + barTicks(bar.meter);
+    const first = bar.startTicks === 0 ? heldBeats(holds, 0, 0) : 0;
+    const inside = heldBeats(holds, bar.startTicks + 1, end);
+    const { numerator, denominator } = bar.meter;
+    const more = inside + first;
+    const meter = more > 0 ? { numerator: numerator + more, denominator } : bar.meter;
+    if (!last || !sameBar(meter, last)) {
+      events.push(meterAt(first > 0 ? at(ticks(-1)) : at(bar.startTicks), meter));
+    }
     last = meter;
   }
   return events;
 };
+
+const heldBeats = (holds: Laid['holds'], from: number, to: number): number =>
+  holds.reduce(
+    (sum, { hold, beats }) => sum + (hold.ticks >= from && hold.ticks <= to ? beats : 0),
+    0,
+  );
 
 const sameBar = (a: Meter, b: Meter): boolean =>
   a.numerator === b.numerator && a.denominator === b.denominator;
@@ -173,13 +116,11 @@ const metronomeClocks = (meter: Meter): number => {
   return Math.max(1, Math.round(((even ? first : beatTicks(meter)) * 24) / TICKS_PER_QUARTER));
 };
 
-const markers = ({ song, start, barOne }: Laid): Timed[] => [
+const markers = ({ song, start, barOne, at }: Laid): Timed[] => [
   ...(barOne > start
     ? [marker(start, `${song.title}: ${song.counted ? 'count-in' : 'pickup'}`)]
     : []),
-  ...song.timeline.passages.map((passage) =>
-    marker(barOne + fileTicks(passage.startTicks), passageName(passage)),
-  ),
+  ...song.timeline.passages.map((passage) => marker(at(passage.startTicks), passageName(passage))),
 ];
 
 const marker = (at: number, text: string): Timed => ({
@@ -191,9 +132,9 @@ const marker = (at: number, text: string): Timed => ({
 const passageName = ({ name, pass, passes }: Passage): string =>
   passes > 1 ? `${name} ${pass}/${passes}` : name;
 
-const strokes = ({ song, barOne }: Laid): Timed[] =>
+const strokes = ({ song, at: place }: Laid): Timed[] =>
   soundingClicks(song).flatMap(({ kind, ticks: position }: Timeline['clicks'][number]) => {
-    const at = barOne + fileTicks(position);
+    const at = place(position);
     const { key, velocity } = STROKES[kind];
     return [
       { ticks: at, event: { type: 'note-on', channel: DRUMS, key, velocity } },

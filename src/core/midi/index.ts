@@ -4,6 +4,7 @@
  */
 export * from './events';
 export * from './export';
+export { DIVISION } from './layOut';
 export * from './read';
 export * from './tempoTrack';
 export * from './write';

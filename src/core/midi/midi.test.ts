@@ -1,7 +1,8 @@
 import { Midi } from '@tonejs/midi';
 import fc from 'fast-check';
 import { program, STRAIGHT_ON, soloProgram, soundingClicks } from '../set';
-import { quarter, roadMapOf, roadMaps } from '../testing';
+import { forms, quarter, roadMapOf, roadMaps } from '../testing';
+import { TICKS_PER_QUARTER } from '../time';
 import { compile } from '../timeline';
 import {
   DIVISION,
@@ -194,6 +195,54 @@ test('any song: an independent reader finds every click where the timeline has i
     }),
     { numRuns: 60 },
   );
+});
+
+test('with repeats, turns and holds an independent reader finds every click at its time', () => {
+  fc.assert(
+    fc.property(forms, (map) => {
+      const timeline = compile(map);
+      const file = exportMidi('Song', soloProgram('Song', timeline));
+      const { notes } = independent(file);
+      expect(notes).toHaveLength(timeline.clicks.length);
+      const worst = notes.reduce(
+        (most, note, index) =>
+          Math.max(
+            most,
+            Math.abs(note.time - timeline.lead.seconds - timeline.clicks[index]!.seconds),
+          ),
+        0,
+      );
+      expect(worst).toBeLessThan(0.0005);
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test('a hold is beats of its bar that last as long, and every later bar begins on a bar line', () => {
+  const map = roadMapOf(
+    [{ id: 'a', bars: 4 }],
+    { countIn: 0 },
+    {
+      holds: [
+        {
+          id: 'h',
+          section: 'a',
+          at: { bar: 2, ticks: 3 * TICKS_PER_QUARTER },
+          seconds: 20,
+          cue: '',
+        },
+      ],
+    },
+  );
+  const { events } = exportMidi('S', soloProgram('S', compile(map))).tracks[0]!;
+  const meters = events.flatMap(({ ticks, event }) =>
+    event.type === 'meter' ? [[ticks / 960, event.numerator]] : [],
+  );
+  expect(meters).toEqual([
+    [0, 4],
+    [4, 6],
+    [10, 4],
+  ]);
 });
 
 test('a set with gaps and a segue keeps every song at its time', () => {

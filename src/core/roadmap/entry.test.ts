@@ -109,7 +109,7 @@ test('every feel reads back from its own words', () => {
 });
 
 test('an odd length is spelt as it is counted', () => {
-  expect([1, 2, 3, 4, 7, 8, 10, 13, 16, 30].map(countedAs)).toEqual([
+  expect([1, 2, 3, 4, 7, 8, 10, 13, 16, 30].map((bars) => countedAs(bars))).toEqual([
     '1',
     '2',
     '3',
@@ -122,10 +122,11 @@ test('an odd length is spelt as it is counted', () => {
     '4×7+2',
   ]);
   expect(phrases(7)).toEqual([4, 3]);
+  expect([12, 10, 3].map((bars) => countedAs(bars, 6))).toEqual(['12', '6+4', '3']);
 });
 
-test('a feel is put in words, plain straight in none', () => {
-  expect(feelText(STRAIGHT)).toBe('');
+test('a feel is put in words', () => {
+  expect(feelText(STRAIGHT)).toBe('straight');
   expect(
     feelText({ backbeat: 'half-time', swing: { of: 'eighths', ratio: 2 }, style: 'train beat' }),
   ).toBe('half-time, swung eighths 2:1, train beat');

@@ -7,7 +7,8 @@ import {
   noteName,
   perMinuteSchema,
 } from '../time';
-import { type Feel, feelSchema, type Level, type RampShape, type TempoChange } from './schema';
+import type { RampShape, TempoChange } from './tempoChange';
+import { type Feel, feelSchema, type Level } from './values';
 
 /**
  * The short words in which single properties are typed into a row and shown there. Each `parse…`
@@ -103,6 +104,12 @@ export const groupingText = (meter: Meter): string => {
   return groups.length > 1 ? groups.join('+') : '';
 };
 
+/** Reads an empty text as “as the part says”; anything else as it is read otherwise. */
+export const orInherited =
+  <T>(parse: (text: string) => Result<T>) =>
+  (text: string): Result<T | null> =>
+    text.trim() === '' ? ok(null) : parse(text);
+
 /** A level as typed: `3`, or `2 > 4` for a crescendo. */
 export const parseLevel = (text: string): Result<{ from: Level; to: Level }> => {
   const match = /^([1-5])(?:\s*(?:>|-|–|→)\s*([1-5]))?$/.exec(text.trim());
@@ -117,7 +124,7 @@ export const levelText = ({ from, to }: { from: Level; to: Level }): string =>
 export const parseWhole = (text: string): number =>
   /^\s*-?\d+(\.\d+)?\s*$/.test(text) ? Number(text) : Number.NaN;
 
-/** A feel in words: `half-time, swung eighths 2:1, train beat`; nothing for plain straight. */
+/** A feel in words: `half-time, swung eighths 2:1, train beat`; `straight` for a plain one. */
 export const feelText = ({ backbeat, swing, style }: Feel): string =>
   [
     backbeat === 'normal' ? '' : backbeat,
@@ -125,7 +132,7 @@ export const feelText = ({ backbeat, swing, style }: Feel): string =>
     style.trim(),
   ]
     .filter(Boolean)
-    .join(', ');
+    .join(', ') || 'straight';
 
 const SWUNG = /^(?:swung|swing)(?: (eighths|sixteenths))?(?: (\d+(?:\.\d+)?)(?::1)?)?$/;
 
@@ -143,7 +150,8 @@ export const parseFeel = (text: string): Result<Feel> => {
   for (const word of words) {
     const known = word.toLowerCase();
     const swung = SWUNG.exec(known);
-    if (known === 'half-time' || known === 'double-time') feel = { ...feel, backbeat: known };
+    if (known === 'straight') feel = { ...feel, swing: null };
+    else if (known === 'half-time' || known === 'double-time') feel = { ...feel, backbeat: known };
     else if (swung) {
       const of = swung[1] === 'sixteenths' ? 'sixteenths' : 'eighths';
       feel = { ...feel, swing: { of, ratio: Number(swung[2] ?? 2) } };

@@ -1,23 +1,29 @@
+/** The usual length that music is felt in. */
+export const USUAL_PHRASE = 4;
+
 /**
- * How a number of bars is counted: in fours, with what is left over last. Common practice, no source.
+ * How a number of bars is counted: in phrases, with what is left over last. Common practice, no
+ * source.
  *
+ * @param phrase the length that the section is felt in, in bars
  * @example phrases(7) // [4, 3]
  * @example phrases(10) // [4, 4, 2]
  */
-export const phrases = (bars: number): number[] => {
-  const fours = Array<number>(Math.floor(bars / 4)).fill(4);
-  return bars % 4 === 0 ? fours : [...fours, bars % 4];
+export const phrases = (bars: number, phrase = USUAL_PHRASE): number[] => {
+  const whole = Array<number>(Math.floor(bars / phrase)).fill(phrase);
+  return bars % phrase === 0 ? whole : [...whole, bars % phrase];
 };
 
-/** Whether a length breaks the phrase of four; one and two bars alone do not. */
-export const isOdd = (bars: number): boolean => bars > 2 && bars % 4 !== 0;
+/** Whether a length breaks the phrase; one and two bars alone, or half a phrase, do not. */
+export const isOdd = (bars: number, phrase = USUAL_PHRASE): boolean =>
+  bars > 2 && bars % phrase !== 0 && bars * 2 !== phrase;
 
 /**
  * The bars as they are counted: `16`, but `4+3` for seven, since an odd length is what goes wrong.
  * A long odd section is cut short: `4×7+2`.
  */
-export const countedAs = (bars: number): string => {
-  if (!isOdd(bars)) return String(bars);
-  const fours = Math.floor(bars / 4);
-  return fours <= 3 ? phrases(bars).join('+') : `4×${fours}+${bars % 4}`;
+export const countedAs = (bars: number, phrase = USUAL_PHRASE): string => {
+  if (!isOdd(bars, phrase)) return String(bars);
+  const whole = Math.floor(bars / phrase);
+  return whole <= 3 ? phrases(bars, phrase).join('+') : `${phrase}×${whole}+${bars % phrase}`;
 };

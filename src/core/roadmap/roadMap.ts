@@ -1,16 +1,25 @@
-import { type DocumentKind, inOrder, type Operation, placeAt } from '../document';
+import { type DocumentKind, type Operation, placeAt } from '../document';
 import type { Problem } from '../result';
 import {
-  type Feel,
-  MOST_PLAYED_BARS,
+  collectionFor,
+  formOf,
+  isSane,
+  nestedTooDeep,
+  passesOfSong,
+  siblingsIn,
+  unroll,
+  writtenOrder,
+} from './form';
+import { detailsBySection, NO_DETAILS, onPass, resolve } from './resolve';
+import {
+  COLLECTIONS,
+  type CollectionName,
   type RoadMap,
   roadMapSchema,
   type Section,
-  sectionSchema,
   startSchema,
 } from './schema';
-
-export const STRAIGHT: Feel = { backbeat: 'normal', swing: null, style: '' };
+import { DEEPEST, MOST_PLAYED_BARS } from './values';
 
 /** A song of which nothing is known yet but how songs usually start. */
 export const blankRoadMap = (): RoadMap => ({
@@ -21,58 +30,90 @@ export const blankRoadMap = (): RoadMap => ({
     meter: { numerator: 4, denominator: 4 },
     countIn: 4,
     pickup: 0,
+    recording: 0,
   },
-  sections: {},
+  ...(Object.fromEntries(Object.keys(COLLECTIONS).map((name) => [name, {}])) as unknown as Pick<
+    RoadMap,
+    CollectionName
+  >),
 });
+
+const CALLED: Readonly<Record<string, string>> = {
+  parts: 'Part',
+  sections: 'Section',
+  repeats: 'Repeat',
+  endings: 'Ending',
+  fills: 'Fill',
+  hits: 'Hit',
+  shades: 'Change of level or hats',
+  cues: 'Cue',
+  holds: 'Hold',
+  turns: 'Change of meter or tempo',
+  variations: 'Difference by pass',
+  waved: 'Remark',
+};
 
 /** The kind of document that a road map is. */
 export const roadMapKind: DocumentKind<RoadMap> = {
   name: 'Road map',
-  schema: roadMapSchema,
+  schema: roadMapSchema as unknown as DocumentKind<RoadMap>['schema'],
   singles: { start: startSchema },
-  collections: { sections: sectionSchema },
+  collections: COLLECTIONS,
   call: (where, record) => {
     if (where === 'start') return 'Start of the song';
-    return record && typeof record.name === 'string'
-      ? `Section “${short(record.name)}”`
-      : 'Section';
+    const called = CALLED[where] ?? where;
+    const name = record?.name ?? record?.words;
+    return typeof name === 'string' && name.trim() ? `${called} “${short(name)}”` : called;
   },
-  check: tooLong,
+  check,
 };
 
-/** The sections in the order they are played. */
-export const sectionsOf = (map: RoadMap): Section[] => inOrder(map.sections);
+/** The sections in the order they are written. */
+export const sectionsOf = (map: RoadMap): Section[] => writtenOrder(formOf(map));
 
-/** How many bars go by when the song is played. */
-export const playedBars = (map: RoadMap): number =>
-  Object.values(map.sections).reduce((sum, { bars, times }) => sum + bars * times, 0);
+/** How many bars go by when the song is played; infinite where nobody could count them. */
+export const playedBars = (map: RoadMap): number => {
+  const form = formOf(map);
+  if (!isSane(passesOfSong(form))) return Number.POSITIVE_INFINITY;
+  const details = detailsBySection(map);
+  return unroll(form).reduce((sum, { section, pass, of }) => {
+    const { variations } = details.get(section.id) ?? NO_DETAILS;
+    return sum + resolve(map, section, onPass(variations, pass, of)).bars;
+  }, 0);
+};
 
 /** A section like another, or a plain one of eight bars, under a new id and without a place. */
 export const newSection = (id: string, like: Partial<Section> = {}): Omit<Section, 'order'> => ({
   kind: 'section',
+  within: null,
   name: 'Section',
+  part: null,
   bars: 8,
+  phrase: null,
   times: 1,
   tempo: null,
   meter: null,
-  feel: STRAIGHT,
-  level: { from: 3, to: 3 },
+  feel: null,
+  level: null,
+  hats: null,
   click: true,
+  tacet: false,
+  vamp: null,
   ...like,
   id,
 });
 
 /**
- * The operations that put a section at a place.
+ * The operations that put a section at a place among those it stands with.
  *
- * @param index 0 before all others
+ * @param index 0 before all others within the same repeat, ending or song
  */
 export const insertSection = (
   map: RoadMap,
   section: Omit<Section, 'order'>,
   index: number,
 ): Operation[] => {
-  const { order, rekeys } = placeAt('sections', sectionsOf(map), index);
+  const { order, rekeys } = placeAt(collectionFor, siblingsIn(map, section.within), index);
   return [
     ...rekeys,
     { type: 'insert', in: 'sections', id: section.id, value: { ...section, order } },
@@ -85,12 +126,14 @@ const short = (name: string): string => {
   return letters.length > 40 ? `${letters.slice(0, 39).join('')}…` : name;
 };
 
-function tooLong(map: RoadMap): Problem | undefined {
+function check(map: RoadMap): Problem | undefined {
+  const problem = (message: string): Problem => ({ code: 'invalid', place: 'Road map', message });
+  if (nestedTooDeep(map))
+    return problem(`Repeats stand at most ${DEEPEST} deep, and never in themselves.`);
   const bars = playedBars(map);
   if (bars <= MOST_PLAYED_BARS) return undefined;
-  return {
-    code: 'invalid',
-    place: 'Road map',
-    message: `It comes to ${bars} played bars; ${MOST_PLAYED_BARS} is the most. Take some times or bars away.`,
-  };
+  const count = Number.isFinite(bars) ? `${bars} played bars` : 'more bars than can be played';
+  return problem(
+    `It comes to ${count}; ${MOST_PLAYED_BARS} is the most. Take some times or bars away.`,
+  );
 }

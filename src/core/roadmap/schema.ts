@@ -1,88 +1,82 @@
 import { z } from 'zod';
 import { idSchema, orderSchema } from '../document';
-import { meterSchema, noteValueSchema, perMinuteSchema, tempoSchema } from '../time';
+import { meterSchema, tempoSchema } from '../time';
+import { DETAILS, type DetailName, type Details } from './details';
+import { passesSchema } from './passes';
+import { tempoChangeSchema } from './tempoChange';
+import {
+  barsSchema,
+  feelSchema,
+  hatsSchema,
+  levelSchema,
+  MOST_TIMES,
+  nameSchema,
+  phraseSchema,
+  timesSchema,
+  wholeNumber,
+  wordsSchema,
+} from './values';
 
-export const MOST_BARS = 2000;
-export const MOST_TIMES = 200;
-export const MOST_PLAYED_BARS = 20_000;
-export const LONGEST_NAME = 120;
+/** Something the drummer has to be able to play; null where the part does not say. */
+const partShape = {
+  id: idSchema,
+  order: orderSchema,
+  name: nameSchema('A part'),
+  bars: barsSchema.nullable().default(null),
+  phrase: phraseSchema.nullable().default(null),
+  feel: feelSchema.nullable().default(null),
+  level: levelSchema.nullable().default(null),
+  hats: hatsSchema.nullable().default(null),
+};
 
-const wholeNumber = (from: number, to: number, sentence: string) =>
-  z.number({ error: sentence }).int(sentence).min(from, sentence).max(to, sentence);
-
-/** A name as typed: any script, shown as text. */
-export const nameSchema = (what: string) =>
-  z
-    .string({ error: `${what} needs a name.` })
-    .refine((name) => name.trim() !== '', `${what} needs a name.`)
-    .refine(
-      (name) => [...name].length <= LONGEST_NAME,
-      `A name has at most ${LONGEST_NAME} characters.`,
-    );
-
-export const RAMP_SHAPES = [
-  'even-per-beat',
-  'even-per-second',
-  'steps-per-bar',
-  'steps-per-beat',
-] as const;
-
-/**
- * What a section does to the tempo. A hold sets it for this section and those after it. A ramp
- * leads, over the whole section with all its times, from `from` (the tempo so far where it is
- * null) to `to`, which then stays.
- */
-export const tempoChangeSchema = z.discriminatedUnion(
-  'kind',
-  [
-    z.object({ kind: z.literal('hold'), perMinute: perMinuteSchema, unit: noteValueSchema }),
-    z.object({
-      kind: z.literal('ramp'),
-      shape: z.enum(RAMP_SHAPES, {
-        error: 'A ramp goes evenly per beat, evenly per second, or in steps per bar or per beat.',
-      }),
-      from: perMinuteSchema.nullable(),
-      to: perMinuteSchema,
-      unit: noteValueSchema,
-    }),
-  ],
-  { error: 'A tempo is held or ramps to another.' },
-);
-
-export const LEVELS = [1, 2, 3, 4, 5] as const;
-const LEVEL = 'A level is a whole number from 1 (barely there) to 5 (all out).';
-const levelSchema = z.literal(LEVELS, { error: LEVEL });
-
-export const SWING = 'A swing ratio is a number from 1 (straight) to 4.';
-export const feelSchema = z.object({
-  /** Half-time and double-time move the backbeat, never the tempo or the bar count. */
-  backbeat: z.enum(['normal', 'half-time', 'double-time']),
-  /** The first of a pair lasts `ratio` times the second. */
-  swing: z
-    .object({
-      of: z.enum(['eighths', 'sixteenths']),
-      ratio: z.number({ error: SWING }).min(1, SWING).max(4, SWING),
-    })
-    .nullable(),
-  /** What the band calls it: train beat, one drop, four on the floor. */
-  style: z.string().max(60, 'A style has at most 60 characters.'),
-});
+/** Repeated until somebody gives the cue; the times are then only what is expected. */
+const vampSchema = z.object({ cue: wordsSchema }).nullable();
 
 const sectionShape = {
   id: idSchema,
   kind: z.literal('section'),
   order: orderSchema,
+  /** The repeat or the ending that it stands in; null at the top. */
+  within: idSchema.nullable().default(null),
   name: nameSchema('A section'),
-  bars: wholeNumber(1, MOST_BARS, `Bars are a whole number from 1 to ${MOST_BARS}.`),
-  times: wholeNumber(1, MOST_TIMES, `A section is played 1 to ${MOST_TIMES} times.`),
+  /** The part it is played with. What is null below is as the part says. */
+  part: idSchema.nullable().default(null),
+  bars: barsSchema.nullable(),
+  phrase: phraseSchema.nullable().default(null),
+  feel: feelSchema.nullable(),
+  level: levelSchema.nullable(),
+  hats: hatsSchema.nullable().default(null),
+  times: timesSchema,
   tempo: tempoChangeSchema.nullable(),
   meter: meterSchema.nullable(),
-  feel: feelSchema,
-  level: z.object({ from: levelSchema, to: levelSchema }),
   click: z.boolean({ error: 'The click is on or off.' }),
+  /** The music goes on, the drums do not; the bars still count. */
+  tacet: z.boolean().default(false),
+  vamp: vampSchema.default(null),
 };
 
+/** Sections that are played several times over, with endings that serve some of the passes. */
+const repeatShape = {
+  id: idSchema,
+  order: orderSchema,
+  within: idSchema.nullable().default(null),
+  times: wholeNumber(2, MOST_TIMES, `A repeat is played 2 to ${MOST_TIMES} times.`),
+  vamp: vampSchema.default(null),
+};
+
+/** What closes some passes of a repeat. Its sections name it as what they stand within. */
+const endingShape = {
+  id: idSchema,
+  repeat: idSchema,
+  passes: passesSchema,
+};
+
+/** A remark that somebody has waved away: it does not come back. */
+const wavedShape = { id: idSchema };
+
 export const MOST_LEAD = 64;
+const LONGEST_RECORDING = 24 * 3600;
+const OFFSET = 'The recording’s offset is a number of seconds, at most a day.';
 
 /** What holds at bar 1, and how the song gets there. */
 const startShape = {
@@ -92,30 +86,65 @@ const startShape = {
   countIn: wholeNumber(0, MOST_LEAD, `A count-in has 0 to ${MOST_LEAD} beats.`),
   /** Beats of the meter that are played before bar 1, after the count-in. */
   pickup: wholeNumber(0, MOST_LEAD, `A pickup has 0 to ${MOST_LEAD} beats.`),
+  /** Where bar 1 begins in the recording that the song is learnt from, in seconds. */
+  recording: z
+    .number({ error: OFFSET })
+    .min(-LONGEST_RECORDING, OFFSET)
+    .max(LONGEST_RECORDING, OFFSET)
+    .default(0),
 };
 
 /** Records are loose: what a newer version has added to them survives a round trip. */
-export const sectionSchema = z.looseObject(sectionShape);
 export const startSchema = z.looseObject(startShape);
 
-const roadMapShape = {
+/** The collections of a road map, by name. */
+export const COLLECTIONS = {
+  parts: z.looseObject(partShape),
+  sections: z.looseObject(sectionShape),
+  repeats: z.looseObject(repeatShape),
+  endings: z.looseObject(endingShape),
+  ...DETAILS,
+  waved: z.looseObject(wavedShape),
+} as const;
+
+export type CollectionName = keyof typeof COLLECTIONS;
+
+const collection = <T extends z.ZodType>(record: T) => z.record(idSchema, record).default({});
+
+export const roadMapSchema = z.looseObject({
   format: z.literal('ebrant-road-map'),
   version: z.literal(1),
   start: startSchema,
-  sections: z.record(idSchema, sectionSchema),
-};
-
-export const roadMapSchema = z.looseObject(roadMapShape);
+  ...(Object.fromEntries(
+    Object.entries(COLLECTIONS).map(([name, record]) => [name, collection(record)]),
+  ) as unknown as Record<CollectionName, z.ZodType>),
+});
 
 /** What holds at bar 1. */
 export type Start = z.infer<z.ZodObject<typeof startShape>>;
+export type Part = z.infer<z.ZodObject<typeof partShape>>;
 /** One stretch of the road map. */
 export type Section = z.infer<z.ZodObject<typeof sectionShape>>;
-export type TempoChange = z.infer<typeof tempoChangeSchema>;
-export type RampShape = (typeof RAMP_SHAPES)[number];
-export type Feel = z.infer<typeof feelSchema>;
-export type Level = z.infer<typeof levelSchema>;
-export type RoadMap = Omit<z.infer<z.ZodObject<typeof roadMapShape>>, 'start' | 'sections'> & {
-  start: Start;
-  sections: Record<string, Section>;
+export type Repeat = z.infer<z.ZodObject<typeof repeatShape>>;
+export type Ending = z.infer<z.ZodObject<typeof endingShape>>;
+export type Waved = z.infer<z.ZodObject<typeof wavedShape>>;
+export type Vamp = z.infer<typeof vampSchema>;
+
+type Records = Details & {
+  readonly parts: Part;
+  readonly sections: Section;
+  readonly repeats: Repeat;
+  readonly endings: Ending;
+  readonly waved: Waved;
 };
+
+/** The record that a collection holds. */
+export type RecordOf<Name extends CollectionName> = Records[Name];
+
+export type RoadMap = {
+  readonly format: 'ebrant-road-map';
+  readonly version: 1;
+  readonly start: Start;
+} & { readonly [Name in CollectionName]: Readonly<Record<string, Records[Name]>> };
+
+export type { DetailName };

@@ -18,3 +18,35 @@ export const clock = (time: number): string => {
     ? `${sign}${hours}:${two(minutes)}:${two(rest)}`
     : `${sign}${minutes}:${two(rest)}`;
 };
+
+/**
+ * A time to the millisecond, without needless noughts: a place in a recording.
+ *
+ * @param time seconds; a negative time gets a hyphen
+ * @example exactClock(161) // '2:41'
+ * @example exactClock(3.25) // '0:03.25'
+ */
+export const exactClock = (time: number): string => {
+  const milli = Math.round(Math.abs(time) * 1000);
+  const [minutes, rest] = [Math.floor(milli / 60_000), milli % 60_000];
+  const [whole, part] = [Math.floor(rest / 1000), rest % 1000];
+  const decimals = part === 0 ? '' : `.${String(part).padStart(3, '0').replace(/0+$/, '')}`;
+  return `${time < 0 && milli > 0 ? '-' : ''}${minutes}:${String(whole).padStart(2, '0')}${decimals}`;
+};
+
+const CLOCK = /^([-−])?(?:(?:(\d{1,2}):)?(\d{1,4}):)?(\d{1,5}(?:[.,]\d{1,3})?)\s*s?$/;
+
+/**
+ * A time as typed: `2:41`, `1:02:03.5`, `41.7`, `41.7 s`.
+ *
+ * @returns seconds; nothing where it is no time
+ */
+export const parseClock = (text: string): number | undefined => {
+  const match = CLOCK.exec(text.trim());
+  if (!match) return undefined;
+  const [, sign, hours = '0', minutes = '0', last = ''] = match;
+  const rest = Number(last.replace(',', '.'));
+  if (match[3] !== undefined && rest >= 60) return undefined;
+  const time = Number(hours) * 3600 + Number(minutes) * 60 + rest;
+  return sign ? -time : time;
+};

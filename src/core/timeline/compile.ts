@@ -1,6 +1,5 @@
-import { playedBars, type RoadMap, type Section, sectionsOf } from '../roadmap';
+import type { RoadMap } from '../roadmap';
 import {
-  barTicks,
   beatTicks,
   elapsed,
   type Meter,
@@ -10,8 +9,10 @@ import {
   type Ticks,
   ticks,
 } from '../time';
+import { asPauses, pausesOf, placeDetails, placeHolds } from './details';
+import { type Laid, layOut, levelOf } from './layOut';
 import { secondsAt } from './locate';
-import { type Laid, tempoMap } from './tempoMap';
+import { tempoMap } from './tempoMap';
 import type { Click, Lead, Passage, PlayedBar, TempoSegment, Timeline } from './types';
 
 /**
@@ -22,78 +23,82 @@ import type { Click, Lead, Passage, PlayedBar, TempoSegment, Timeline } from './
  */
 export const compile = (map: RoadMap): Timeline => {
   const laid = layOut(map);
-  const tempo = tempoMap(map, laid);
-  const timeOf = rising(tempo);
-  const length = ticks(laid.reduce((sum, one) => sum + one.length, 0));
+  const holds = pausesOf(laid.passes);
+  const tempo = tempoMap(map, laid.passes, asPauses(holds));
+  const last = laid.passes.at(-1);
+  const length = ticks(last ? last.startTicks + last.length : 0);
   const passages = passagesOf(laid, rising(tempo));
-  const lead = leadOf(map, laid[0]?.meter ?? map.start.meter, tempo);
-  const bars = barsOf(passages, playedBars(map), timeOf);
+  const lead = leadOf(map, laid.meter, tempo);
+  const bars = barsOf(laid, rising(tempo));
   const clicks = [...leadClicks(lead, tempo), ...clicksOf(passages, bars, rising(tempo))];
-  return { lead, tempo, passages, bars, clicks, ticks: length, seconds: secondsAt(tempo, length) };
+  const timeOf = (position: Ticks) => secondsAt(tempo, position);
+  return {
+    lead,
+    tempo,
+    passages,
+    bars,
+    clicks,
+    details: placeDetails(laid.passes, timeOf),
+    holds: placeHolds(holds, timeOf),
+    written: laid.written,
+    ticks: length,
+    seconds: timeOf(length),
+  };
 };
 
-const layOut = (map: RoadMap): Laid[] => {
-  let meter = map.start.meter;
-  return sectionsOf(map).map((section) => {
-    meter = section.meter ?? meter;
-    return { section, meter, length: ticks(barTicks(meter) * section.bars * section.times) };
+const passagesOf = ({ passes, written }: Laid, timeOf: TimeOf): Passage[] => {
+  let played = 1;
+  return passes.map((pass): Passage => {
+    const { section, resolved, bars, startTicks, length } = pass;
+    const startSeconds = timeOf(startTicks);
+    const passage = {
+      section: section.id,
+      name: section.name,
+      pass: pass.pass,
+      passes: pass.of,
+      time: pass.time,
+      times: section.times,
+      trail: pass.trail.map(({ repeat, pass: through }) => ({
+        repeat: repeat.id,
+        pass: through,
+        of: repeat.times,
+      })),
+      firstPlayed: played,
+      firstWritten: written.get(section.id)!.first,
+      bars: bars.length,
+      meter: bars[0]!.meter,
+      part: resolved.part?.id,
+      phrase: resolved.phrase,
+      feel: resolved.feel,
+      hats: resolved.hats,
+      level: levelOf(pass),
+      click: resolved.click,
+      tacet: resolved.tacet,
+      vamp: section.vamp?.cue,
+      startTicks,
+      ticks: length,
+      startSeconds,
+      seconds: seconds(timeOf(ticks(startTicks + length)) - startSeconds),
+    };
+    played += bars.length;
+    return passage;
   });
 };
 
-const passagesOf = (laid: readonly Laid[], timeOf: TimeOf): Passage[] => {
-  const passages: Passage[] = [];
-  let [at, played, written] = [0, 1, 1];
-  for (const { section, meter } of laid) {
-    const length = barTicks(meter) * section.bars;
-    for (let pass = 1; pass <= section.times; pass++) {
-      const startSeconds = timeOf(ticks(at));
-      passages.push({
-        section: section.id,
-        name: section.name,
-        pass,
-        passes: section.times,
-        firstPlayed: played,
-        firstWritten: written,
-        bars: section.bars,
+const barsOf = ({ passes, written }: Laid, timeOf: TimeOf): PlayedBar[] => {
+  const bars: PlayedBar[] = [];
+  passes.forEach((pass, passage) => {
+    const { first } = written.get(pass.section.id)!;
+    pass.bars.forEach(({ meter, startTicks }, index) => {
+      bars.push({
+        played: bars.length + 1,
+        written: first + index,
+        passage,
         meter,
-        feel: section.feel,
-        level: levelOfPass(section, pass),
-        click: section.click,
-        startTicks: ticks(at),
-        ticks: ticks(length),
-        startSeconds,
-        seconds: seconds(timeOf(ticks(at + length)) - startSeconds),
-      });
-      at += length;
-      played += section.bars;
-    }
-    written += section.bars;
-  }
-  return passages;
-};
-
-/** A crescendo leads over all times of a section. */
-const levelOfPass = ({ level, times }: Section, pass: number): Passage['level'] => {
-  const at = (share: number) => level.from + (level.to - level.from) * share;
-  return { from: at((pass - 1) / times), to: at(pass / times) };
-};
-
-const barsOf = (passages: readonly Passage[], count: number, timeOf: TimeOf): PlayedBar[] => {
-  const bars = new Array<PlayedBar>(count);
-  passages.forEach((passage, index) => {
-    const length = barTicks(passage.meter);
-    for (let bar = 0; bar < passage.bars; bar++) {
-      const startTicks = ticks(passage.startTicks + bar * length);
-      const played = passage.firstPlayed + bar;
-      bars[played - 1] = {
-        played,
-        written: passage.firstWritten + bar,
-        passage: index,
-        meter: passage.meter,
         startTicks,
         startSeconds: timeOf(startTicks),
-      };
-    }
+      });
+    });
   });
   return bars;
 };
@@ -104,19 +109,15 @@ const clicksOf = (
   timeOf: TimeOf,
 ): Click[] => {
   const clicks: Click[] = [];
-  for (const passage of passages) {
-    if (!passage.click) continue;
-    const pulses = pulsesOf(passage.meter);
-    for (let bar = 0; bar < passage.bars; bar++) {
-      const start = bars[passage.firstPlayed + bar - 1]!.startTicks;
-      for (const { offset, accent } of pulses) {
-        const at = ticks(start + offset);
-        clicks.push({
-          kind: accent === 'none' ? 'pulse' : accent,
-          ticks: at,
-          seconds: timeOf(at),
-        });
-      }
+  let meter: Meter | undefined;
+  let pulses: ReturnType<typeof pulsesOf> = [];
+  for (const bar of bars) {
+    if (!passages[bar.passage]!.click) continue;
+    if (bar.meter !== meter) pulses = pulsesOf(bar.meter);
+    meter = bar.meter;
+    for (const { offset, accent } of pulses) {
+      const at = ticks(bar.startTicks + offset);
+      clicks.push({ kind: accent === 'none' ? 'pulse' : accent, ticks: at, seconds: timeOf(at) });
     }
   }
   return clicks;

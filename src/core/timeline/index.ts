@@ -4,5 +4,7 @@
  * back. Screen, sound and files are read off it.
  */
 export * from './compile';
+export { type MeterAt, writtenMeters } from './layOut';
+export * from './levels';
 export * from './locate';
 export type * from './types';

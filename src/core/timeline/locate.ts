@@ -25,10 +25,14 @@ export const secondsAt = (tempo: readonly TempoSegment[], position: Ticks): Seco
 
 /** The position reached at a time: the inverse of `secondsAt`. Need not be a whole tick. */
 export const ticksAt = (tempo: readonly TempoSegment[], time: Seconds): Ticks => {
-  const segment = tempo[lastAtOrBefore(tempo, time, (one) => one.startSeconds)];
+  const index = lastAtOrBefore(tempo, time, (one) => one.startSeconds);
+  const segment = tempo[index];
   if (!segment) return ticks(0);
-  if (time < 0) return ticks(time * segment.from);
-  return ticks(segment.startTicks + travelled(segment, seconds(time - segment.startSeconds)));
+  if (time < segment.startSeconds || time < 0) return ticks(Math.min(0, time * segment.from));
+  const gone = travelled(segment, seconds(time - segment.startSeconds));
+  // Where time stands still before the next segment, the position does too.
+  const room = index + 1 < tempo.length ? segment.length : Number.POSITIVE_INFINITY;
+  return ticks(segment.startTicks + Math.min(room, gone));
 };
 
 /** The speed that holds at a position. */
@@ -50,6 +54,8 @@ export type Place =
       readonly next: Passage | undefined;
       /** Bars of the passage still to come, this one included. */
       readonly barsLeft: number;
+      /** Time stands still: for so many more seconds, or until the cue. */
+      readonly holding: { readonly left: number; readonly cue: string } | undefined;
     }
   | { readonly phase: 'over' };
 
@@ -74,7 +80,15 @@ export const locate = (timeline: Timeline, time: Seconds): Place => {
     passage,
     next: passages[bar.passage + 1],
     barsLeft: passage.firstPlayed + passage.bars - bar.played,
+    holding: holdingAt(timeline, time),
   };
+};
+
+const holdingAt = ({ holds }: Timeline, time: Seconds) => {
+  const hold = holds.find(
+    ({ startSeconds, seconds: length }) => time >= startSeconds && time < startSeconds + length,
+  );
+  return hold && { left: hold.startSeconds + hold.seconds - time, cue: hold.cue };
 };
 
 /** A thousandth of a tick: a time that was made from a bar line falls into that bar. */

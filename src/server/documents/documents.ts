@@ -31,8 +31,17 @@ const DOCUMENT = `SELECT id, band, kind, body, revision, may_edit(band) AS "mayE
 
 /** A document that the member may read. */
 export const readDocument = async (db: Queries, id: string): Promise<StoredDocument> =>
-  (await db.maybeOne(documentRow, DOCUMENT, [id])) ??
-  refuse('not-found', 'Document', 'There is no such song or set among those of your bands.');
+  whole(
+    (await db.maybeOne(documentRow, DOCUMENT, [id])) ??
+      refuse('not-found', 'Document', 'There is no such song or set among those of your bands.'),
+  );
+
+/** What an older version has stored gets the fields that were added since. */
+const whole = (row: StoredDocument): StoredDocument => {
+  const parsed = parseDocument(kindOf(row.kind), row.body);
+  if (!parsed.ok) throw new Refusal(parsed.problem);
+  return { ...row, body: parsed.value };
+};
 
 /** What became of a change that was sent. */
 export type Outcome =
@@ -56,7 +65,7 @@ export const saveChanges = async (
 ): Promise<{ outcomes: Outcome[]; news: LoggedChange[] }> => {
   const seen = await readDocument(db, id);
   if (!seen.mayEdit) return readOnly();
-  const stored = await db.one(documentRow, `${DOCUMENT} FOR UPDATE`, [id]);
+  const stored = whole(await db.one(documentRow, `${DOCUMENT} FOR UPDATE`, [id]));
   if (base > stored.revision) {
     return refuse(
       'ahead',

@@ -15,10 +15,13 @@ export type Opened<D> = {
   readonly mayEdit: boolean;
 };
 
+/** Carries operations out; answers the problem where they are refused. */
+export type Edit = DocumentStore<unknown>['edit'];
+
 /** A document that is being worked on, live. */
 export type LiveDocument<D> = Snapshot<D> & {
   readonly mayEdit: boolean;
-  readonly edit: DocumentStore<D>['edit'];
+  readonly edit: Edit;
   readonly undo: () => void;
   readonly redo: () => void;
   readonly dismiss: () => void;

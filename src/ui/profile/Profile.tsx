@@ -10,27 +10,27 @@ import {
   useMemo,
   useState,
 } from 'react';
+import { flushSync } from 'react-dom';
 import { feelText } from '@/core/roadmap';
 import type { NoteValue } from '@/core/time';
 import type { Timeline } from '@/core/timeline';
 import { Ground } from './Ground';
-import {
-  type Label,
-  laneLabels,
-  type Scale,
-  type Stretch,
-  stretchesOf,
-  tempoLine,
-  xOf,
-} from './geometry';
+import { type Label, laneLabels } from './labels';
 import { NoteGlyph } from './NoteGlyph';
+import { Passes } from './Passes';
+import { Pins, Signs } from './Pins';
 import classes from './Profile.module.css';
+import { type Scale, xOf } from './scale';
+import { type Stretch, stretchesOf } from './stretches';
+import { tempoLine } from './tempoLine';
 
 type Props = {
   readonly timeline: Timeline;
   /** The note value that tempos are shown in. */
   readonly unit: NoteValue;
   readonly selected?: string | undefined;
+  /** How many times wider than the page it is drawn. */
+  readonly zoom?: number;
   readonly onSelect?: (section: string) => void;
   /** Moved by the transport as the song plays. */
   readonly needle: RefObject<SVGLineElement | null>;
@@ -38,54 +38,70 @@ type Props = {
   readonly handles?: (scale: Scale, stretches: readonly Stretch[]) => ReactNode;
 };
 
-const HEIGHT = 274;
-const TOP = { tempo: 30, tempoHigh: 16, feel: 50, ground: 188, level: 128 };
-const LABELS = { bar: 204, name: 222, lane: 31 };
+const HEIGHT = 330;
+const TOP = { tempo: 64, tempoHigh: 50, feel: 80, ground: 230, level: 132 };
+const PINS = [32, 14];
+const LABELS = { bar: 246, name: 264, lane: 31 };
 const SIZE = { name: 14, small: 12.5 };
 const MARGIN = 16;
+/** What is saved above where nothing is pinned, and below where nothing repeats. */
+const SPARE = { pins: 34, passes: 24 };
+export const ZOOMS = [1, 1.5, 2, 3, 4, 6, 8] as const;
 
 /** A song as the profile of a route, at full size. */
-export const Profile = memo(({ timeline, unit, selected, onSelect, needle, handles }: Props) => {
-  const { ref, width } = useElementSize();
-  const scale = useMemo(() => scaleFor(timeline, width), [timeline, width]);
-  const stretches = useMemo(() => stretchesOf(timeline), [timeline]);
-  const chosen = stretches.find(({ section }) => section === selected);
-  return (
-    <div ref={ref} className={classes.frame} style={{ height: HEIGHT }}>
-      {width > 0 && (
-        <svg
-          width={width}
-          height={HEIGHT}
-          role="img"
-          aria-label={`Profile of the song: ${timeline.bars.length} bars in ${stretches.length} sections`}
-        >
-          {chosen && <Chosen scale={scale} stretch={chosen} />}
-          <Ground timeline={timeline} scale={scale} phrases />
-          <Lead timeline={timeline} scale={scale} />
-          <ClickRail timeline={timeline} scale={scale} />
-          <Tempo timeline={timeline} scale={scale} unit={unit} width={width} />
-          <Feels stretches={stretches} scale={scale} width={width} />
-          <Names stretches={stretches} scale={scale} width={width} />
-          <Targets
-            stretches={stretches}
-            scale={scale}
+export const Profile = memo(
+  ({ timeline, unit, selected, zoom = 1, onSelect, needle, handles }: Props) => {
+    const { ref, width: frame } = useElementSize();
+    const width = Math.round(frame * zoom);
+    const scale = useMemo(() => scaleFor(timeline, width), [timeline, width]);
+    const stretches = useMemo(() => stretchesOf(timeline), [timeline]);
+    const pinned = timeline.holds.length > 0 || timeline.details.some(({ kind }) => kind === 'cue');
+    const top = pinned ? 0 : SPARE.pins;
+    const bottom = HEIGHT - (timeline.passages.some(({ trail }) => trail[0]) ? 0 : SPARE.passes);
+    const chosen = stretches.filter(({ section }) => section === selected);
+    return (
+      <div ref={ref} className={classes.frame}>
+        {width > 0 && (
+          <svg
             width={width}
-            selected={selected}
-            onSelect={onSelect}
-            handles={handles}
-          />
-          <line
-            ref={needle}
-            className={classes.needle}
-            y1={TOP.tempoHigh}
-            y2={TOP.ground + 6}
-            visibility="hidden"
-          />
-        </svg>
-      )}
-    </div>
-  );
-});
+            height={bottom - top}
+            viewBox={`0 ${top} ${width} ${bottom - top}`}
+            role="img"
+            aria-label={`Profile of the song: ${timeline.bars.length} bars in ${stretches.length} stretches`}
+          >
+            {chosen.map((stretch) => (
+              <Chosen key={stretch.firstPlayed} scale={scale} stretch={stretch} />
+            ))}
+            <Ground timeline={timeline} scale={scale} phrases />
+            <Lead timeline={timeline} scale={scale} />
+            <ClickRail timeline={timeline} scale={scale} />
+            <Tempo timeline={timeline} scale={scale} unit={unit} width={width} />
+            <Feels stretches={stretches} scale={scale} width={width} />
+            <Names stretches={stretches} scale={scale} width={width} />
+            <Passes timeline={timeline} scale={scale} y={HEIGHT - 4} />
+            <Signs timeline={timeline} scale={scale} />
+            <Pins timeline={timeline} scale={scale} width={width} lanes={PINS} />
+            <Targets
+              stretches={stretches}
+              scale={scale}
+              width={width}
+              selected={selected}
+              onSelect={onSelect}
+              handles={handles}
+            />
+            <line
+              ref={needle}
+              className={classes.needle}
+              y1={TOP.tempoHigh}
+              y2={TOP.ground + 6}
+              visibility="hidden"
+            />
+          </svg>
+        )}
+      </div>
+    );
+  },
+);
 
 type TargetProps = Pick<Props, 'selected' | 'onSelect' | 'handles'> & Named;
 
@@ -107,7 +123,11 @@ const Targets = ({ stretches, scale, width, selected, onSelect, handles }: Targe
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: the rows below are the way by keyboard
     <g
-      onPointerMove={(event) => event.buttons === 0 && setAt(under(event))}
+      onPointerMove={(event) => {
+        const next = under(event);
+        // At once, so that a quick press already meets what it is to take hold of.
+        if (event.buttons === 0 && next !== at) flushSync(() => setAt(next));
+      }}
       onClick={(event) => {
         const section = stretches[under(event)]?.section;
         if (section !== undefined) onSelect?.(section);
@@ -141,8 +161,8 @@ const Chosen = ({ scale, stretch }: { readonly scale: Scale; readonly stretch: S
   <rect
     x={xOf(scale, stretch.start)}
     width={stretch.seconds * scale.perSecond}
-    y={TOP.feel + 6}
-    height={HEIGHT - TOP.feel - 6}
+    y={TOP.feel + 4}
+    height={HEIGHT - TOP.feel - 4}
     className={classes.chosen}
   />
 );
@@ -177,9 +197,9 @@ const ClickRail = memo(({ timeline, scale }: Part) => (
   <g>
     {timeline.passages
       .filter(({ click }) => !click)
-      .map(({ section, pass, startSeconds, seconds }) => (
+      .map(({ startSeconds, seconds }) => (
         <line
-          key={`${section}.${pass}`}
+          key={startSeconds}
           x1={xOf(scale, startSeconds)}
           x2={xOf(scale, startSeconds + seconds)}
           y1={scale.ground + 3.5}
@@ -232,7 +252,7 @@ const Feels = memo(({ stretches, scale, width }: Named) => {
       text: feelText(stretch.feel),
       before: stretches[index - 1],
     }))
-    .filter(({ text, before }) => text && (!before || feelText(before.feel) !== text));
+    .filter(({ text, before }) => text !== (before ? feelText(before.feel) : 'straight'));
   const labels = laneLabels(
     named.map(({ stretch, text }) => ({ x: xOf(scale, stretch.start) + 2, text })),
     SIZE.small,
@@ -280,7 +300,7 @@ const Names = memo(({ stretches, scale, width }: Named) => {
       <path d={ticks.join('')} className={classes.tick} />
       {stretches.map((stretch, index) => (
         <Name
-          key={stretch.section}
+          key={stretch.firstPlayed}
           stretch={stretch}
           bar={bars[index]?.text === String(stretch.firstPlayed) ? bars[index] : undefined}
           name={names[index]}

@@ -1,7 +1,8 @@
 /** The profile: a song drawn as a route, to scale in time, its height the level. */
 
 export { Ground } from './Ground';
-export type { Scale, Stretch } from './geometry';
 export { NoteIcon } from './NoteGlyph';
-export { Profile } from './Profile';
+export { Profile, ZOOMS } from './Profile';
+export type { Scale } from './scale';
+export type { Stretch } from './stretches';
 export { Thumbnail } from './Thumbnail';

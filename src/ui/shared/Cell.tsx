@@ -17,6 +17,10 @@ type Props = {
   /** Before the text: a note value. */
   readonly before?: ReactNode;
   readonly maxLength?: number;
+  /** The id of a list of suggestions. */
+  readonly list?: string;
+  /** Saves when the field is left or Enter is pressed, not with each letter. */
+  readonly onLeave?: boolean;
 };
 
 /**
@@ -24,13 +28,18 @@ type Props = {
  * sentence under it, until it is mended or Escape brings the saved value back.
  */
 export const Cell = memo(
-  ({ label, value, onText, column, before, numeric, wide, ...rest }: Props) => {
+  ({ label, value, onText, column, before, numeric, wide, onLeave = false, ...rest }: Props) => {
     const [draft, setDraft] = useState<string>();
     const [problem, setProblem] = useState<Problem>();
     const describedBy = useId();
     const type = (text: string) => {
       setDraft(text);
-      setProblem(onText(text));
+      if (!onLeave) setProblem(onText(text));
+    };
+    const leave = () => {
+      const refused = onLeave && draft !== undefined && draft !== value ? onText(draft) : problem;
+      setProblem(refused);
+      if (!refused) setDraft(undefined);
     };
     const letGo = () => {
       setDraft(undefined);
@@ -53,7 +62,7 @@ export const Cell = memo(
           aria-describedby={problem ? describedBy : undefined}
           value={draft ?? value}
           onChange={({ currentTarget }) => type(currentTarget.value)}
-          onBlur={() => !problem && letGo()}
+          onBlur={leave}
           onKeyDown={(event) => {
             if (event.key !== 'Escape') return;
             letGo();

@@ -2,9 +2,9 @@
 
 import { type PointerEvent, useRef } from 'react';
 import type { Operation } from '@/core/document';
-import type { Level, RoadMap, Section } from '@/core/roadmap';
+import { setField } from '@/core/editing';
+import { type Level, type LevelRange, type RoadMap, resolve, type Section } from '@/core/roadmap';
 import type { Scale, Stretch } from '../profile';
-import { setSection } from './edits';
 import classes from './ProfileHandles.module.css';
 
 type Props = {
@@ -19,6 +19,8 @@ type Drag = {
   readonly y: number;
   readonly scale: Scale;
   readonly section: Section;
+  readonly bars: number;
+  readonly level: LevelRange;
 };
 
 /** The borders of sections to drag for their bars, their top edges to drag for their level. */
@@ -27,7 +29,8 @@ export const ProfileHandles = ({ scale, stretches, map, edit }: Props) => {
   const hold = (section: Section | undefined) => (event: PointerEvent<SVGRectElement>) => {
     if (!section) return;
     event.currentTarget.setPointerCapture(event.pointerId);
-    drag.current = { x: event.clientX, y: event.clientY, scale, section };
+    const { bars, level } = resolve(map, section);
+    drag.current = { x: event.clientX, y: event.clientY, scale, section, bars, level };
   };
   const release = () => {
     drag.current = undefined;
@@ -48,7 +51,7 @@ export const ProfileHandles = ({ scale, stretches, map, edit }: Props) => {
         const section = map.sections[stretch.section];
         const top = scale.ground - scale.height;
         return (
-          <g key={stretch.section} onPointerUp={release} onPointerCancel={release}>
+          <g key={stretch.firstPlayed} onPointerUp={release} onPointerCancel={release}>
             <rect
               x={x + 4}
               width={Math.max(0, width - 8)}
@@ -80,24 +83,24 @@ const topOf = ({ ground, height }: Scale, { passages }: Stretch): number => {
 };
 
 const barsFor = (
-  { x, scale, section }: Drag,
+  { x, scale, section, bars }: Drag,
   to: number,
   stretch: Stretch,
 ): Operation[] | undefined => {
-  const { seconds, bars } = stretch.passages[0]!;
-  const perBar = (seconds / bars) * section.times * scale.perSecond;
-  const wanted = Math.max(1, section.bars + Math.round((to - x) / perBar));
-  return wanted === bars ? undefined : setSection(section.id, 'bars', wanted);
+  const { seconds, bars: now } = stretch.passages[0]!;
+  const perBar = (seconds / now) * section.times * scale.perSecond;
+  const wanted = Math.max(1, bars + Math.round((to - x) / perBar));
+  return wanted === now ? undefined : setField('sections', section.id, 'bars', wanted);
 };
 
 const levelFor = (
-  { y, scale, section }: Drag,
+  { y, scale, section, level }: Drag,
   to: number,
   now: Section | undefined,
 ): Operation[] | undefined => {
   const steps = Math.round(((y - to) * 5.25) / scale.height);
-  const shifted = (level: Level) => Math.min(5, Math.max(1, level + steps)) as Level;
-  const level = { from: shifted(section.level.from), to: shifted(section.level.to) };
-  const same = now?.level.from === level.from && now.level.to === level.to;
-  return same ? undefined : setSection(section.id, 'level', level);
+  const shifted = (one: Level) => Math.min(5, Math.max(1, one + steps)) as Level;
+  const wanted = { from: shifted(level.from), to: shifted(level.to) };
+  const same = now?.level?.from === wanted.from && now.level.to === wanted.to;
+  return same ? undefined : setField('sections', section.id, 'level', wanted);
 };

@@ -3,37 +3,58 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { IconGripVertical } from '@tabler/icons-react';
 import { createContext, memo, useCallback, useContext } from 'react';
-import type { Operation } from '@/core/document';
-import type { Problem } from '@/core/result';
-import { countedAs, feelText, isOdd, levelText, type Section, tempoText } from '@/core/roadmap';
+import { setField } from '@/core/editing';
+import {
+  countedAs,
+  feelText,
+  isOdd,
+  levelText,
+  type Part,
+  resolve,
+  type Section,
+  tempoText,
+} from '@/core/roadmap';
 import { clock, meterText, type NoteValue } from '@/core/time';
 import type { Passage } from '@/core/timeline';
+import type { Edit } from '../document';
 import { NoteIcon } from '../profile';
 import { Cell } from '../shared/Cell';
-import { COLUMNS, type Column, setSection } from './edits';
+import { COLUMNS, type Column } from './edits';
+import { Rails } from './Rails';
 import classes from './SectionTable.module.css';
 
 export type RowProps = {
   readonly section: Section;
+  readonly part: Part | undefined;
+  /** How many repeats it stands in. */
+  readonly depth: number;
   readonly unit: NoteValue;
   readonly selected: boolean;
   readonly mayEdit: boolean;
-  readonly edit: (operations: readonly Operation[], shownThere?: boolean) => Problem | undefined;
+  readonly edit: Edit;
   readonly onSelect: (id: string) => void;
+  /** Gives the section the part of a name. */
+  readonly onPart: (id: string, name: string) => ReturnType<Edit>;
 };
 
-/** One section as a row: where it starts, and everything about it that is typed. */
+/**
+ * One section as a row: where it starts, and everything about it that is typed. What it takes over
+ * from its part stands there in grey; typing overrides it, emptying the field puts it back.
+ */
 export const SectionRow = memo((props: RowProps) => {
-  const { section, unit, selected, mayEdit, edit, onSelect } = props;
-  const { id, name, bars, times, level, tempo, meter, feel, click } = section;
+  const { section, part, depth, unit, selected, mayEdit, edit, onSelect, onPart } = props;
+  const { id, name, bars, times, level, tempo, meter, feel, click, tacet } = section;
+  const whole = resolve({ parts: part ? { [part.id]: part } : {} }, section);
   const sortable = useSortable({ id, disabled: !mayEdit });
   const shift = sortable.transform;
+  const setPart = useCallback((text: string) => onPart(id, text), [id, onPart]);
   return (
     <tr
       ref={sortable.setNodeRef}
       data-section={id}
       data-selected={selected}
       data-lifted={sortable.isDragging}
+      data-tacet={tacet}
       className={classes.row}
       style={
         shift
@@ -56,47 +77,100 @@ export const SectionRow = memo((props: RowProps) => {
         </button>
       </td>
       <Start section={id} />
-      <Field {...props} column="name" label="Name" value={name} wide />
-      <Field {...props} column="bars" label="Bars" value={String(bars)} numeric />
-      <td className={isOdd(bars) ? classes.odd : classes.quiet}>
-        {isOdd(bars) ? countedAs(bars) : ''}
+      <td className={classes.named}>
+        <Rails depth={depth} />
+        <Field {...props} column="name" label="Name" value={name} wide />
       </td>
-      <Field {...props} column="times" label="Times" value={String(times)} numeric />
-      <Field {...props} column="level" label="Level" value={levelText(level)} />
-      <Field
-        {...props}
-        column="tempo"
-        label="Tempo"
-        value={tempoText(tempo, unit)}
-        before={tempo && <NoteIcon value={tempo.unit} height={12} />}
-      />
-      <Field {...props} column="meter" label="Meter" value={meter ? meterText(meter) : ''} />
-      <Field {...props} column="feel" label="Feel" value={feelText(feel)} wide />
+      <td>
+        <Field
+          {...props}
+          column="bars"
+          label="Bars"
+          value={bars === null ? '' : String(bars)}
+          placeholder={String(whole.bars)}
+          numeric
+        />
+      </td>
+      <td className={isOdd(whole.bars, whole.phrase) ? classes.odd : classes.quiet}>
+        {isOdd(whole.bars, whole.phrase) ? countedAs(whole.bars, whole.phrase) : ''}
+      </td>
+      <td>
+        <Field {...props} column="times" label="Times" value={String(times)} numeric />
+      </td>
+      <td>
+        <Cell
+          label={`Part of ${name}`}
+          column="part"
+          value={part?.name ?? ''}
+          onText={setPart}
+          readOnly={!mayEdit}
+          list="parts"
+          onLeave
+          wide
+        />
+      </td>
+      <td>
+        <Field
+          {...props}
+          column="level"
+          label="Level"
+          value={level ? levelText(level) : ''}
+          placeholder={levelText(whole.level)}
+        />
+      </td>
+      <td>
+        <Field
+          {...props}
+          column="tempo"
+          label="Tempo"
+          value={tempoText(tempo, unit)}
+          before={tempo && <NoteIcon value={tempo.unit} height={12} />}
+        />
+      </td>
+      <td>
+        <Field {...props} column="meter" label="Meter" value={meter ? meterText(meter) : ''} />
+      </td>
+      <td>
+        <Field
+          {...props}
+          column="feel"
+          label="Feel"
+          value={feel ? feelText(feel) : ''}
+          placeholder={tacet ? 'tacet' : feelText(whole.feel)}
+          wide
+        />
+      </td>
       <td className={classes.click}>
         <input
           type="checkbox"
           aria-label={`Click in ${name}`}
           checked={click}
           disabled={!mayEdit}
-          onChange={({ currentTarget }) => edit(setSection(id, 'click', currentTarget.checked))}
+          onChange={({ currentTarget }) =>
+            edit(setField('sections', id, 'click', currentTarget.checked))
+          }
         />
       </td>
     </tr>
   );
 });
 
-/** The first pass of each section. It changes with every keystroke; the rows around it do not. */
-export const StartsContext = createContext<ReadonlyMap<string, Passage>>(new Map());
+/** Where sections start. It changes with every keystroke; the rows around it do not. */
+export const StartsContext = createContext<{
+  readonly first: ReadonlyMap<string, Passage>;
+  readonly written: ReadonlyMap<string, { readonly first: number }>;
+}>({ first: new Map(), written: new Map() });
 
 /** Where a section starts: bar as played, bar as written, time from bar 1. */
 const Start = ({ section }: { readonly section: string }) => {
-  const passage = useContext(StartsContext).get(section);
+  const { first, written } = useContext(StartsContext);
+  const passage = first.get(section);
   return (
     <>
       <td className={classes.number} data-testid="played">
         {passage?.firstPlayed}
       </td>
-      <td className={classes.quiet}>{passage?.firstWritten}</td>
+      <td className={classes.quiet}>{written.get(section)?.first}</td>
       <td className={classes.quiet}>{passage && clock(passage.startSeconds)}</td>
     </>
   );
@@ -106,6 +180,7 @@ type FieldProps = RowProps & {
   readonly column: Column;
   readonly label: string;
   readonly value: string;
+  readonly placeholder?: string;
   readonly numeric?: boolean;
   readonly wide?: boolean;
   readonly before?: React.ReactNode;
@@ -116,23 +191,22 @@ const Field = ({ section, unit, mayEdit, edit, column, label, ...rest }: FieldPr
     (text: string) => {
       const read = COLUMNS[column](text, unit);
       if (!read.ok) return read.problem;
-      return edit(setSection(section.id, column, read.value as never), true);
+      return edit(setField('sections', section.id, column, read.value as never), true);
     },
     [column, unit, section.id, edit],
   );
-  const { value, numeric, wide, before } = rest;
+  const { value, placeholder, numeric, wide, before } = rest;
   return (
-    <td className={classes[column]}>
-      <Cell
-        label={`${label} of ${section.name}`}
-        column={column}
-        value={value}
-        onText={onText}
-        readOnly={!mayEdit}
-        {...(numeric && { numeric })}
-        {...(wide && { wide })}
-        before={before}
-      />
-    </td>
+    <Cell
+      label={`${label} of ${section.name}`}
+      column={column}
+      value={value}
+      onText={onText}
+      readOnly={!mayEdit}
+      {...(placeholder && { placeholder })}
+      {...(numeric && { numeric })}
+      {...(wide && { wide })}
+      before={before}
+    />
   );
 };

@@ -2,63 +2,77 @@
 
 import { Button } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
-import { type KeyboardEvent, useMemo } from 'react';
-import type { Section } from '@/core/roadmap';
+import { type KeyboardEvent, type ReactNode, useMemo } from 'react';
+import type { Row } from '@/core/editing';
+import { partsOf } from '@/core/editing';
+import type { RoadMap } from '@/core/roadmap';
 import type { Timeline } from '@/core/timeline';
 import { Sortable } from '../shared/Sortable';
+import { EndingRow, RepeatRow } from './RepeatRow';
 import { type RowProps, SectionRow, StartsContext } from './SectionRow';
 import classes from './SectionTable.module.css';
 
-type Props = Pick<RowProps, 'unit' | 'mayEdit' | 'edit' | 'onSelect'> & {
-  readonly sections: readonly Section[];
+type Props = Pick<RowProps, 'unit' | 'mayEdit' | 'edit' | 'onSelect' | 'onPart'> & {
+  readonly map: RoadMap;
+  readonly rows: readonly Row[];
   readonly timeline: Timeline;
   readonly selected: string | undefined;
-  readonly onMove: (id: string, to: number) => void;
+  /** A row was dropped where another is. */
+  readonly onDrop: (id: string, on: string) => void;
   /** Adds a section at the end and goes to its name. */
   readonly onAdd: () => void;
 };
 
-/** The sections as rows. Enter goes down, and from the last row on to a new one. */
-export const SectionTable = ({ sections, timeline, selected, onMove, onAdd, ...row }: Props) => {
-  const ids = sections.map(({ id }) => id);
-  const first = useMemo(
-    () =>
-      new Map(
+/** From so many rows on, those out of sight are left out of the layout. */
+const LONG = 40;
+
+/** The form as rows. Enter goes down, and from the last row on to a new one. */
+export const SectionTable = ({
+  map,
+  rows,
+  timeline,
+  selected,
+  onDrop,
+  onAdd,
+  ...shared
+}: Props) => {
+  const starts = useMemo(
+    () => ({
+      first: new Map(
         timeline.passages
           .filter(({ pass }) => pass === 1)
           .map((passage) => [passage.section, passage]),
       ),
+      written: timeline.written,
+    }),
     [timeline],
   );
   return (
     <div className={classes.frame}>
       <Sortable
         name="sections"
-        ids={ids}
-        disabled={!row.mayEdit}
-        onDrop={(id, on) => onMove(id, ids.indexOf(on))}
+        ids={rows.map(({ id }) => id)}
+        disabled={!shared.mayEdit}
+        onDrop={onDrop}
       >
         <table
           className={classes.table}
-          onKeyDown={(event) => walk(event, row.mayEdit ? onAdd : undefined)}
+          data-long={rows.length > LONG}
+          onKeyDown={(event) => walk(event, shared.mayEdit ? onAdd : undefined)}
         >
           <Head />
-          <StartsContext value={first}>
-            <tbody>
-              {sections.map((section) => (
-                <SectionRow
-                  key={section.id}
-                  {...row}
-                  section={section}
-                  selected={section.id === selected}
-                />
-              ))}
-            </tbody>
+          <StartsContext value={starts}>
+            <tbody>{rows.map((row) => drawRow(row, map, selected, shared))}</tbody>
           </StartsContext>
         </table>
       </Sortable>
-      {sections.length === 0 && <Empty />}
-      {row.mayEdit && (
+      <datalist id="parts">
+        {partsOf(map).map(({ id, name }) => (
+          <option key={id} value={name} />
+        ))}
+      </datalist>
+      {rows.length === 0 && <Empty />}
+      {shared.mayEdit && (
         <Button
           variant="subtle"
           size="compact-md"
@@ -69,6 +83,47 @@ export const SectionTable = ({ sections, timeline, selected, onMove, onAdd, ...r
         </Button>
       )}
     </div>
+  );
+};
+
+const drawRow = (
+  row: Row,
+  map: RoadMap,
+  selected: string | undefined,
+  shared: Pick<RowProps, 'unit' | 'mayEdit' | 'edit' | 'onSelect' | 'onPart'>,
+): ReactNode => {
+  const { mayEdit, edit } = shared;
+  if (row.kind === 'repeat')
+    return (
+      <RepeatRow
+        key={row.id}
+        node={row.node}
+        map={map}
+        depth={row.depth}
+        mayEdit={mayEdit}
+        edit={edit}
+      />
+    );
+  if (row.kind === 'ending')
+    return (
+      <EndingRow
+        key={row.id}
+        node={row.node}
+        of={row.of}
+        depth={row.depth}
+        mayEdit={mayEdit}
+        edit={edit}
+      />
+    );
+  return (
+    <SectionRow
+      key={row.id}
+      {...shared}
+      section={row.section}
+      part={map.parts[row.section.part ?? '']}
+      depth={row.depth}
+      selected={row.id === selected}
+    />
   );
 };
 
@@ -83,6 +138,12 @@ const Head = () => (
       <th>Bars</th>
       <th aria-label="Counted as" />
       <th>Times</th>
+      <th
+        className={classes.text}
+        title="What you have to be able to play; a section follows its part where it says nothing itself"
+      >
+        Part
+      </th>
       <th className={classes.text} title="1 barely there, 5 all out; 2 > 4 for a crescendo">
         Level
       </th>
@@ -106,7 +167,8 @@ const Head = () => (
 const Empty = () => (
   <p className={classes.empty}>
     Nothing here yet. Press Enter on the button below, type a name, Tab, the number of bars, Enter:
-    one section a line. Tap T along with the recording to set the tempo.
+    one section a line. Or paste what the band sent, as text. Tap T along with the recording to set
+    the tempo.
   </p>
 );
 
@@ -123,13 +185,22 @@ const walk = (event: KeyboardEvent<HTMLTableElement>, onAdd: (() => void) | unde
   )
     return;
   const { column } = input.dataset;
-  const row = input.closest('tr');
-  const next = step > 0 ? row?.nextElementSibling : row?.previousElementSibling;
   if (!column) return;
   event.preventDefault();
-  const field = next?.querySelector<HTMLInputElement>(`[data-column="${column}"]`);
+  const field = nextField(input, column, step);
   if (field) {
     field.focus();
     field.select();
   } else if (event.key === 'Enter' && step > 0) onAdd?.();
+};
+
+/** The field of a column in the nearest row above or below that has it. */
+const nextField = (input: HTMLElement, column: string, step: number) => {
+  const beside = (row: Element | null | undefined) =>
+    step > 0 ? row?.nextElementSibling : row?.previousElementSibling;
+  for (let row = beside(input.closest('tr')); row; row = beside(row)) {
+    const field = row.querySelector<HTMLInputElement>(`[data-column="${column}"]`);
+    if (field) return field;
+  }
+  return undefined;
 };

@@ -3,7 +3,7 @@
 import { Button } from '@mantine/core';
 import { IconHandFinger } from '@tabler/icons-react';
 import { type ReactNode, useState } from 'react';
-import type { Operation } from '@/core/document';
+import { setStart } from '@/core/editing';
 import { fail, type Problem } from '@/core/result';
 import {
   nameSchema,
@@ -15,10 +15,10 @@ import {
 } from '@/core/roadmap';
 import { beatAfterCount, clock, meterText, type TapTempo } from '@/core/time';
 import type { Timeline } from '@/core/timeline';
+import type { Edit } from '../document';
 import { NoteIcon } from '../profile';
 import { Cell } from '../shared/Cell';
 import { call } from '../shared/call';
-import { setStart } from './edits';
 import classes from './SongHead.module.css';
 import { tapWords } from './useTap';
 
@@ -26,7 +26,7 @@ type StartProps = {
   readonly map: RoadMap;
   readonly timeline: Timeline;
   readonly mayEdit: boolean;
-  readonly edit: (operations: readonly Operation[], shownThere?: boolean) => Problem | undefined;
+  readonly edit: Edit;
   readonly tap: (milliseconds: number) => void;
   readonly tapped: TapTempo | undefined;
 };

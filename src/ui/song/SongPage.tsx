@@ -1,21 +1,24 @@
 'use client';
 
 import Link from 'next/link';
-import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
-import { type RoadMap, roadMapKind, sectionsOf } from '@/core/roadmap';
+import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
+import { moveOnto, rowsOf, setField, setPart, setStart } from '@/core/editing';
+import { type RoadMap, roadMapKind } from '@/core/roadmap';
 import { soloProgram } from '@/core/set';
-import { perMinuteAt, rateOf, type Seconds, seconds } from '@/core/time';
+import { perMinuteAt, rateOf, seconds } from '@/core/time';
 import { compile, speedAt } from '@/core/timeline';
 import { type Opened, SaveState, UndoButtons, useDocument } from '../document';
 import { Profile, type Scale, type Stretch } from '../profile';
+import { newId } from '../shared/newId';
 import { TakeAway } from '../shared/TakeAway';
-import { useControls, useProgram } from '../transport';
-import { Details } from './Details';
-import { moveSection, removeSection, setSection, setStart } from './edits';
+import { useProgram } from '../transport';
+import { Details } from './details/Details';
+import { PlayedTable } from './PlayedTable';
 import { ProfileHandles } from './ProfileHandles';
 import { SectionTable } from './SectionTable';
 import { StartFields, Title } from './SongHead';
 import classes from './SongPage.module.css';
+import { useNeedle } from './useNeedle';
 import { useSongCommands } from './useSongCommands';
 import { useTap } from './useTap';
 
@@ -28,6 +31,14 @@ type Props = {
   readonly others: readonly Arrangement[];
 };
 
+/** The ways to look at the form. */
+const VIEWS = [
+  ['rows', 'As written'],
+  ['played', 'As played'],
+] as const;
+
+type View = (typeof VIEWS)[number][0];
+
 /** A song: its profile above its sections, details of the selected one at the side. */
 export const SongPage = ({ opened, title, arrangement, others }: Props) => {
   const song = useDocument(roadMapKind, opened);
@@ -35,37 +46,43 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
   const timeline = useMemo(() => compile(map), [map]);
   // The drawing may be a frame behind the figures while somebody types fast.
   const drawn = useDeferredValue(useMemo(() => ({ map, timeline }), [map, timeline]));
-  const sections = useMemo(() => sectionsOf(map), [map]);
+  const rows = useMemo(() => rowsOf(map), [map]);
+  const [view, setView] = useState<View>('rows');
   const [chosen, setChosen] = useState<string>();
-  const selected = chosen !== undefined && map.sections[chosen] ? chosen : undefined;
-  const section = selected ? map.sections[selected] : undefined;
-  const passage = timeline.passages.find((one) => one.section === selected);
+  const section = chosen === undefined ? undefined : map.sections[chosen];
+  const selected = section?.id;
+  const passages = useMemo(
+    () => timeline.passages.filter((one) => one.section === selected),
+    [timeline, selected],
+  );
+  const passage = passages[0];
 
   const program = useMemo(() => soloProgram(title, timeline), [title, timeline]);
-  const barOne = program.songs[0]!.barOne;
   const from =
-    passage && passage.startTicks > 0 ? seconds(barOne + passage.startSeconds) : undefined;
+    passage && passage.startTicks > 0
+      ? seconds(program.songs[0]!.barOne + passage.startSeconds)
+      : undefined;
   useProgram(program, from);
 
-  const tempoHere = section?.tempo?.kind === 'hold' ? section : undefined;
   const { tap, result: tapped } = useTap((perMinute) => {
-    if (tempoHere?.tempo)
-      edit(
-        setSection(tempoHere.id, 'tempo', {
-          ...tempoHere.tempo,
-          kind: 'hold',
-          perMinute,
-          unit: tempoHere.tempo.unit,
-        }),
-      );
-    else edit(setStart('tempo', { ...map.start.tempo, perMinute }));
+    const { start } = map;
+    const held = section?.tempo?.kind === 'hold' ? section.tempo : undefined;
+    if (section && held) edit(setField('sections', section.id, 'tempo', { ...held, perMinute }));
+    else edit(setStart('tempo', { ...start.tempo, perMinute }));
   });
 
-  const move = useCallback(
-    (id: string, to: number) => void edit(moveSection(map, id, to)),
-    [edit, map],
+  const latest = useRef(map);
+  latest.current = map;
+  const onDrop = useCallback(
+    (id: string, on: string) => void edit(moveOnto(latest.current, id, on)),
+    [edit],
   );
-  const { add, duplicate } = useSongCommands({ song, sections, selected, setChosen, tap });
+  const onPart = useCallback(
+    (id: string, name: string) => edit(setPart(latest.current, id, name, newId), true),
+    [edit],
+  );
+  const switchView = () => setView((now) => (now === 'played' ? 'rows' : 'played'));
+  const commands = useSongCommands({ song, rows, selected, setChosen, tap, switchView });
   const needle = useNeedle(drawn.timeline);
   const handles = useCallback(
     (scale: Scale, stretches: readonly Stretch[]) => (
@@ -75,16 +92,17 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
   );
   const speed = passage ? speedAt(timeline.tempo, passage.startTicks) : rateOf(map.start.tempo);
   const unit = section?.tempo?.unit ?? map.start.tempo.unit;
+  const perMinute = Math.round(perMinuteAt(speed ?? rateOf(map.start.tempo), unit) * 1000) / 1000;
 
   return (
     <div>
       <div className={classes.head}>
         <Title id={opened.id} title={title} mayEdit={mayEdit} />
+        <SaveState {...song} />
         <Arrangements current={arrangement} others={others} />
         {mayEdit && <UndoButtons {...song} />}
         <TakeAway document={opened.id} what="song" saved={song.saving === 'saved'} />
       </div>
-      <SaveState {...song} />
       <StartFields
         map={map}
         timeline={timeline}
@@ -101,33 +119,52 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
         needle={needle}
         {...(mayEdit && { handles })}
       />
+      <div className={classes.views} role="tablist" aria-label="View">
+        {VIEWS.map(([id, label]) => (
+          <button
+            key={id}
+            type="button"
+            role="tab"
+            aria-selected={view === id}
+            onClick={() => setView(id)}
+          >
+            {label}
+          </button>
+        ))}
+        {commands.said && (
+          <output className={classes.said} data-testid="said">
+            {commands.said}
+          </output>
+        )}
+      </div>
       <div className={classes.work} data-details={section !== undefined}>
-        <SectionTable
-          sections={sections}
-          timeline={timeline}
-          selected={selected}
-          unit={map.start.tempo.unit}
-          mayEdit={mayEdit}
-          edit={edit}
-          onSelect={setChosen}
-          onMove={move}
-          onAdd={add}
-        />
+        {view === 'played' ? (
+          <PlayedTable timeline={timeline} map={map} selected={selected} onSelect={setChosen} />
+        ) : (
+          <SectionTable
+            map={map}
+            rows={rows}
+            timeline={timeline}
+            selected={selected}
+            unit={map.start.tempo.unit}
+            mayEdit={mayEdit}
+            edit={edit}
+            onSelect={setChosen}
+            onPart={onPart}
+            onDrop={onDrop}
+            onAdd={commands.add}
+          />
+        )}
         {section && (
           <Details
             key={section.id}
+            map={map}
             section={section}
-            passage={passage}
-            tempo={{
-              perMinute:
-                Math.round(perMinuteAt(speed ?? rateOf(map.start.tempo), unit) * 1000) / 1000,
-              unit,
-            }}
+            passages={passages}
+            tempo={{ perMinute, unit }}
             mayEdit={mayEdit}
             edit={edit}
-            onMove={(by) => move(section.id, sections.indexOf(section) + by)}
-            onDuplicate={duplicate}
-            onRemove={() => edit(removeSection(section.id))}
+            actions={commands.actions}
           />
         )}
       </div>
@@ -151,23 +188,3 @@ const Arrangements = ({
     ))}
   </span>
 );
-
-/** Moves the needle over the profile while the song plays. */
-const useNeedle = (timeline: ReturnType<typeof compile>) => {
-  const needle = useRef<SVGLineElement>(null);
-  const { follow } = useControls();
-  useEffect(() => {
-    const show = (time: Seconds | undefined) => {
-      const line = needle.current;
-      const width = line?.ownerSVGElement?.clientWidth ?? 0;
-      if (!line) return;
-      line.setAttribute('visibility', time === undefined ? 'hidden' : 'visible');
-      if (time === undefined) return;
-      const share = time / Math.max(1, timeline.lead.seconds + timeline.seconds);
-      const x = 16 + Math.min(1, Math.max(0, share)) * (width - 32);
-      line.setAttribute('transform', `translate(${x.toFixed(1)} 0)`);
-    };
-    return follow(show);
-  }, [follow, timeline]);
-  return needle;
-};

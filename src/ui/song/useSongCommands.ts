@@ -1,54 +1,76 @@
 'use client';
 
-import { useEffect, useRef } from 'react';
-import type { RoadMap, Section } from '@/core/roadmap';
+import { useEffect, useRef, useState } from 'react';
+import type { Operation } from '@/core/document';
+import {
+  addSection,
+  type Conversion,
+  duplicateSection,
+  foldRun,
+  moveBy,
+  type Row,
+  removeSection,
+  setField,
+  toDoubledTempo,
+  toDoubleTimeFeel,
+  unfold,
+  wrapInRepeat,
+} from '@/core/editing';
+import { type Result, sentence } from '@/core/result';
+import type { RoadMap } from '@/core/roadmap';
 import type { LiveDocument } from '../document';
 import { useCommands } from '../shared/commands';
 import { newId } from '../shared/newId';
-import { addSection, duplicateSection, moveSection, removeSection, setSection } from './edits';
 
 type Options = {
   readonly song: LiveDocument<RoadMap>;
-  readonly sections: readonly Section[];
+  readonly rows: readonly Row[];
   readonly selected: string | undefined;
   readonly setChosen: (id: string | undefined) => void;
   readonly tap: (milliseconds: number) => void;
+  readonly switchView: () => void;
 };
 
-/** What can be done on the song page by key and from the palette. */
-export const useSongCommands = ({ song, sections, selected, setChosen, tap }: Options) => {
+/** What can be done on the song page by key, from the palette and by the buttons at the side. */
+export const useSongCommands = (options: Options) => {
+  const { song, rows, selected, setChosen, tap, switchView } = options;
   const { document: map, edit, undo, redo, mayEdit } = song;
-  const wanted = useRef<string>(undefined);
+  const { add, duplicate } = useMaking(options);
+  const [said, setSaid] = useState<string>();
+  const sections = rows.filter(({ kind }) => kind === 'section');
   const at = sections.findIndex(({ id }) => id === selected);
 
-  /** A section that was just made gets the focus on its name once it is on the page. */
-  useEffect(() => {
-    const id = wanted.current;
-    const field =
-      id && document.querySelector<HTMLInputElement>(`[data-section="${id}"] [data-column="name"]`);
-    if (!field) return;
-    wanted.current = undefined;
-    field.focus();
-    field.select();
-  });
-
-  const make = (operations: ReturnType<typeof addSection>, id: string) => {
-    wanted.current = id;
-    if (edit(operations) === undefined) setChosen(id);
-  };
-  const add = (after?: string) => {
-    const id = newId();
-    make(addSection(map, id, after), id);
-  };
-  const duplicate = () => {
-    const id = newId();
-    if (selected) make(duplicateSection(map, selected, id), id);
-  };
   const select = (index: number) => {
     const next = sections[Math.max(0, Math.min(sections.length - 1, index))];
     setChosen(next?.id);
     if (next)
       document.querySelector(`[data-section="${next.id}"]`)?.scrollIntoView({ block: 'nearest' });
+  };
+  const withSelected = (operations: (id: string) => Operation[], otherwise?: string) => () => {
+    if (!selected) return;
+    const list = operations(selected);
+    edit(list);
+    setSaid(list.length === 0 ? otherwise : undefined);
+  };
+  const convert = (conversion: (map: RoadMap, id: string) => Result<Conversion>) => () => {
+    if (!selected) return;
+    const result = conversion(map, selected);
+    if (result.ok) edit(result.value.operations);
+    setSaid(result.ok ? result.value.sentence : sentence(result.problem));
+  };
+
+  const actions = {
+    onMove: (by: 1 | -1) => withSelected((id) => moveBy(map, id, by))(),
+    onDuplicate: duplicate,
+    onRemove: withSelected((id) => removeSection(map, id)),
+    onRepeat: withSelected((id) => wrapInRepeat(map, id, newId())),
+    onFold: withSelected(
+      (id) => foldRun(map, id, newId),
+      'No equal section, or group of sections, follows this one.',
+    ),
+    onWriteOut: withSelected((id) => unfold(map, id, newId)),
+    onDouble: convert(toDoubledTempo),
+    onHalve: convert(toDoubleTimeFeel),
   };
 
   const moves = [
@@ -72,6 +94,7 @@ export const useSongCommands = ({ song, sections, selected, setChosen, tap }: Op
       keys: 'Escape',
       run: () => setChosen(undefined),
     },
+    { id: 'view', label: 'As written, or as played', keys: 'U', run: switchView },
   ];
   const edits = [
     { id: 'undo', label: 'Undo', keys: 'Mod+Z', whileTyping: true, run: undo },
@@ -96,27 +119,38 @@ export const useSongCommands = ({ song, sections, selected, setChosen, tap }: Op
       label: 'Delete the section',
       keys: 'Alt+Delete',
       whileTyping: true,
-      run: () => selected && edit(removeSection(selected)),
+      run: actions.onRemove,
     },
     {
       id: 'move-up',
       label: 'Move the section up',
       keys: 'Alt+ArrowUp',
       whileTyping: true,
-      run: () => selected && edit(moveSection(map, selected, at - 1)),
+      run: () => actions.onMove(-1),
     },
     {
       id: 'move-down',
       label: 'Move the section down',
       keys: 'Alt+ArrowDown',
       whileTyping: true,
-      run: () => selected && edit(moveSection(map, selected, at + 1)),
+      run: () => actions.onMove(1),
     },
+    {
+      id: 'repeat',
+      label: 'Put the section in a repeat',
+      keys: 'Mod+B',
+      whileTyping: true,
+      run: actions.onRepeat,
+    },
+    { id: 'fold', label: 'Fold equal sections that follow', keys: 'F', run: actions.onFold },
+    { id: 'unfold', label: 'Write the section’s times out', run: actions.onWriteOut },
+    { id: 'double', label: 'Write double-time feel at twice the tempo', run: actions.onDouble },
+    { id: 'halve', label: 'Write as double-time feel at half the tempo', run: actions.onHalve },
     {
       id: 'click',
       label: 'Click on or off in the section',
       keys: 'C',
-      run: () => selected && edit(setSection(selected, 'click', !map.sections[selected]!.click)),
+      run: withSelected((id) => setField('sections', id, 'click', !map.sections[id]!.click)),
     },
     {
       id: 'tap',
@@ -126,5 +160,39 @@ export const useSongCommands = ({ song, sections, selected, setChosen, tap }: Op
     },
   ];
   useCommands(mayEdit ? [...moves, ...edits] : moves);
-  return { add: () => add(), duplicate };
+  return { add: () => add(), actions, said, dismiss: () => setSaid(undefined) };
+};
+
+/** Making sections: the new one is selected, and its name gets the focus once it is on the page. */
+const useMaking = ({ song, selected, setChosen }: Options) => {
+  const { document: map, edit } = song;
+  const wanted = useRef<string>(undefined);
+  useEffect(() => {
+    const id = wanted.current;
+    const field =
+      id && document.querySelector<HTMLInputElement>(`[data-section="${id}"] [data-column="name"]`);
+    if (!field) return;
+    wanted.current = undefined;
+    field.focus();
+    field.select();
+  });
+  const make = (operations: readonly Operation[], id: string) => {
+    wanted.current = id;
+    if (edit(operations) === undefined) setChosen(id);
+  };
+  return {
+    add: (after?: string) => {
+      const id = newId();
+      make(addSection(map, id, after), id);
+    },
+    duplicate: () => {
+      if (!selected) return;
+      const ids: string[] = [];
+      const operations = duplicateSection(map, selected, () => {
+        ids.push(newId());
+        return ids.at(-1)!;
+      });
+      if (ids[0]) make(operations, ids[0]);
+    },
+  };
 };

@@ -1,0 +1,122 @@
+import type { Placed, Program } from '../set';
+import { beatTicks, elapsed, type Meter, TICKS_PER_QUARTER, type Ticks, ticks } from '../time';
+import type { PlacedHold } from '../timeline';
+import type { Span } from './tempoTrack';
+
+/** Ticks a quarter in the files that Ebrant writes. */
+export const DIVISION = 960;
+
+/** Our ticks in one tick of the file. */
+const FINER = TICKS_PER_QUARTER / DIVISION;
+
+/** Ramps are written as one tempo a sixteenth, each ending at the exact time. */
+const RAMP_STEP = TICKS_PER_QUARTER / 4;
+
+export const fileTicks = (length: number): number => Math.round(length / FINER);
+
+/** A hold as the file has it: beats that are put in before its place. */
+export type FileHold = {
+  readonly hold: PlacedHold;
+  readonly ticks: number;
+  readonly beats: number;
+};
+
+/** A song with its place in the file's ticks. */
+export type Laid = {
+  readonly song: Placed;
+  /** Where the gap before it, its lead and its bar 1 begin, and where it ends. */
+  readonly gapStart: number;
+  readonly start: number;
+  readonly barOne: number;
+  readonly end: number;
+  readonly holds: readonly FileHold[];
+  /** Where a position of the song comes to lie; what is held before it has gone by. */
+  readonly at: (position: Ticks) => number;
+};
+
+/**
+ * Where songs lie in the file. A gap becomes whole bars of 4/4 at the tempo that fills it exactly; a
+ * hold becomes beats of its bar, slow enough to fill it.
+ */
+export const layOut = (program: Program): Laid[] => {
+  let at = 0;
+  let time = 0;
+  return program.songs.map((song) => {
+    const start = at + gapBars(song.start - time) * GAP_BAR;
+    const barOne = start + leadBeats(song) * fileTicks(beatTicks(song.timeline.lead.meter));
+    const holds = song.timeline.holds.map((hold) => fileHold(song, hold));
+    const place = (position: Ticks) =>
+      barOne +
+      fileTicks(position) +
+      holds.reduce((sum, one) => sum + (one.hold.ticks <= position ? one.ticks : 0), 0);
+    const laid = {
+      song,
+      gapStart: at,
+      start,
+      barOne,
+      end: place(song.timeline.ticks),
+      holds,
+      at: place,
+    };
+    at = laid.end;
+    time = song.end;
+    return laid;
+  });
+};
+
+const GAP_BAR = 4 * DIVISION;
+const LONGEST_GAP_BAR = 8;
+/** A file says at most 16.7 s a quarter. */
+const LONGEST_QUARTER = 16;
+
+/** Bars of 4/4 for a gap, none longer than eight seconds. */
+const gapBars = (gap: number): number => (gap > 1e-9 ? Math.ceil(gap / LONGEST_GAP_BAR) : 0);
+
+/** Whole quarters, and whole beats of the bar. */
+const fileHold = ({ timeline }: Placed, hold: PlacedHold): FileHold => {
+  const { denominator } = heldMeter(timeline, hold);
+  const quarters = Math.max(1, 4 / denominator);
+  const count = Math.ceil(hold.seconds / (LONGEST_QUARTER * quarters)) * quarters;
+  return { hold, ticks: count * DIVISION, beats: (count * denominator) / 4 };
+};
+
+const heldMeter = ({ bars, lead }: Placed['timeline'], hold: PlacedHold): Meter =>
+  bars.findLast(({ startTicks }) => startTicks < hold.ticks)?.meter ?? lead.meter;
+
+export const leadBeats = ({ timeline: { lead }, counted }: Placed): number =>
+  lead.pickup + (counted ? lead.countIn : 0);
+
+const micro = (time: number): number => time * 1e6;
+
+/** The stretches of the file between which its clock is to meet an exact time. */
+export const spansOf = (laid: Laid): Span[] => {
+  const { song } = laid;
+  const spans: Span[] = [];
+  if (laid.start > laid.gapStart) {
+    spans.push({ ticks: laid.start - laid.gapStart, end: micro(song.start), held: true });
+  }
+  if (laid.barOne > laid.start) {
+    spans.push({ ticks: laid.barOne - laid.start, end: micro(song.barOne), held: true });
+  }
+  return [...spans, ...songSpans(laid)];
+};
+
+const songSpans = ({ song: { timeline, barOne }, holds }: Laid): Span[] =>
+  timeline.tempo.flatMap((segment) => {
+    const before = holds
+      .filter(({ hold }) => hold.ticks === segment.startTicks)
+      .map(({ hold, ticks: length }) => ({
+        ticks: length,
+        end: micro(barOne + hold.startSeconds + hold.seconds),
+        held: true,
+      }));
+    const held = segment.shape === 'hold';
+    const step = held ? segment.length : RAMP_STEP;
+    const spans: Span[] = [];
+    for (let from = 0; from < segment.length; from += step) {
+      const to = Math.min(segment.length, from + step);
+      const end = segment.startSeconds + elapsed(segment, ticks(to));
+      spans.push({ ticks: fileTicks(to - from), end: micro(barOne + end), held });
+    }
+    return [...before, ...spans];
+  });

@@ -1,0 +1,77 @@
+import { z } from 'zod';
+
+/** The limits and small values that road maps are made of. */
+
+export const MOST_BARS = 2000;
+export const MOST_TIMES = 200;
+export const MOST_PLAYED_BARS = 20_000;
+export const LONGEST_NAME = 120;
+export const LONGEST_WORDS = 200;
+/** Longest hold, in seconds. */
+export const LONGEST_HOLD = 300;
+/** Repeats within repeats. */
+export const DEEPEST = 6;
+
+export const wholeNumber = (from: number, to: number, sentence: string) =>
+  z.number({ error: sentence }).int(sentence).min(from, sentence).max(to, sentence);
+
+const letters = (text: string): number => [...text].length;
+
+/** A name as typed: any script, shown as text. */
+export const nameSchema = (what: string) =>
+  z
+    .string({ error: `${what} needs a name.` })
+    .refine((name) => name.trim() !== '', `${what} needs a name.`)
+    .refine(
+      (name) => letters(name) <= LONGEST_NAME,
+      `A name has at most ${LONGEST_NAME} characters.`,
+    );
+
+/** Free words that may be empty: what to listen for, who gives the cue. */
+export const wordsSchema = z
+  .string({ error: 'Words are expected here.' })
+  .refine((words) => letters(words) <= LONGEST_WORDS, `At most ${LONGEST_WORDS} characters.`);
+
+export const barsSchema = wholeNumber(
+  1,
+  MOST_BARS,
+  `Bars are a whole number from 1 to ${MOST_BARS}.`,
+);
+export const timesSchema = wholeNumber(
+  1,
+  MOST_TIMES,
+  `A section is played 1 to ${MOST_TIMES} times.`,
+);
+export const phraseSchema = wholeNumber(1, 32, 'A phrase is 1 to 32 bars.');
+
+export const LEVELS = [1, 2, 3, 4, 5] as const;
+const LEVEL = 'A level is a whole number from 1 (barely there) to 5 (all out).';
+const stepSchema = z.literal(LEVELS, { error: LEVEL });
+/** One level, or from one to another over the section. */
+export const levelSchema = z.object({ from: stepSchema, to: stepSchema }, { error: LEVEL });
+
+/** What the leading hand plays on, and how open the hats are. */
+export const HATS = ['closed', 'half-open', 'open', 'pedal', 'ride', 'crash'] as const;
+export const hatsSchema = z.enum(HATS, {
+  error: `The hats are ${HATS.slice(0, 4).join(', ')}, or the hand is on the ride or the crash.`,
+});
+
+const SWING = 'A swing ratio is a number from 1 (straight) to 4.';
+export const feelSchema = z.object({
+  /** Half-time and double-time move the backbeat, never the tempo or the bar count. */
+  backbeat: z.enum(['normal', 'half-time', 'double-time']),
+  /** The first of a pair lasts `ratio` times the second. */
+  swing: z
+    .object({
+      of: z.enum(['eighths', 'sixteenths']),
+      ratio: z.number({ error: SWING }).min(1, SWING).max(4, SWING),
+    })
+    .nullable(),
+  /** What the band calls it: train beat, one drop, four on the floor. */
+  style: z.string().max(60, 'A style has at most 60 characters.'),
+});
+
+export type Level = (typeof LEVELS)[number];
+export type LevelRange = z.infer<typeof levelSchema>;
+export type Hats = (typeof HATS)[number];
+export type Feel = z.infer<typeof feelSchema>;

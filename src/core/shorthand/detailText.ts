@@ -1,0 +1,128 @@
+import {
+  type Cue,
+  type DetailName,
+  type Details,
+  type Fill,
+  type Hit,
+  type Hold,
+  levelText,
+  type Passes,
+  type Position,
+  passesText,
+  positionText,
+  type SectionDetails,
+  type Shade,
+  type Turn,
+  tempoText,
+  type Variation,
+} from '../roadmap';
+import { meterText, type NoteValue } from '../time';
+import type { MeterAt } from '../timeline';
+import { saidOf, saidText } from './properties';
+import { quote } from './text';
+
+type Context = {
+  readonly meterAt: MeterAt;
+  readonly unit: NoteValue;
+  readonly partName: (id: string) => string | undefined;
+};
+
+const join = (...words: (string | false | null | undefined)[]): string =>
+  words.filter(Boolean).join(' ');
+
+const onText = (passes: Passes | null): string => (passes ? `on ${passesText(passes)}` : '');
+
+const place = (position: Position, { meterAt }: Context): string =>
+  positionText(position, meterAt(position.bar));
+
+const until = (position: Position | null, context: Context): string =>
+  position ? `to ${place(position, context)}` : '';
+
+type Printers = {
+  readonly [Name in DetailName]: (detail: Details[Name], context: Context) => string;
+};
+
+/** Each detail as the words behind a semicolon. */
+const PRINTERS: Printers = {
+  fills: ({ from, to, name, lands, passes }: Fill, context) =>
+    join(
+      'fill',
+      place(from, context),
+      until(to, context),
+      name && quote(name),
+      lands !== 'crash' && `lands ${lands}`,
+      onText(passes),
+    ),
+  hits: ({ kind, at, to, words, passes }: Hit, context) =>
+    join(kind, place(at, context), until(to, context), words && quote(words), onText(passes)),
+  shades: ({ at, to, level, hats, passes }: Shade, context) =>
+    join(
+      'from',
+      place(at, context),
+      level && `level ${levelText(level)}`,
+      hats && `hats ${hats}`,
+      until(to, context),
+      onText(passes),
+    ),
+  cues: ({ kind, at, words, lead, by, byEar, passes }: Cue, context) =>
+    join(
+      'cue',
+      place(at, context),
+      kind,
+      quote(words),
+      !(lead.count === 1 && lead.of === 'bars') && `lead ${lead.count} ${lead.of}`,
+      by && `by ${quote(by)}`,
+      byEar && 'check',
+      onText(passes),
+    ),
+  holds: ({ at, seconds, cue, passes }: Hold, context) =>
+    join(
+      'hold',
+      at ? place(at, context) : 'end',
+      `${seconds} s`,
+      cue && quote(cue),
+      onText(passes),
+    ),
+  turns: ({ bar, meter, tempo, toBar, passes }: Turn, { unit }) =>
+    join(
+      `bar ${bar}`,
+      meter && `in ${meterText(meter)}`,
+      tempo && `tempo ${tempoText(tempo, unit)}`,
+      toBar !== null && `to ${toBar}`,
+      onText(passes),
+    ),
+  variations: (variation: Variation, { unit, partName }) =>
+    `pass ${passesText(variation.passes)}: ${saidText(
+      {
+        ...saidOf(variation, partName),
+        ...(variation.tacet !== null && { tacet: variation.tacet }),
+        ...(variation.click !== null && { click: variation.click }),
+      },
+      unit,
+    ).join(', ')}`,
+};
+
+const ORDER: readonly DetailName[] = [
+  'turns',
+  'variations',
+  'shades',
+  'fills',
+  'hits',
+  'cues',
+  'holds',
+];
+
+/** All that stands in a section, in one fixed order. */
+export const detailTexts = (details: SectionDetails, context: Context): string[] =>
+  ORDER.flatMap((name) =>
+    [...details[name]]
+      .sort((a, b) => placeOf(a) - placeOf(b))
+      .map((detail) => (PRINTERS[name] as (one: unknown, at: Context) => string)(detail, context)),
+  );
+
+/** Those counted from the end come last. */
+const placeOf = (detail: Details[DetailName]): number => {
+  const at = ('from' in detail && detail.from) || ('at' in detail && detail.at) || null;
+  if (at) return (at.bar > 0 ? at.bar : 1e5 + at.bar) * 1e7 + at.ticks;
+  return 'bar' in detail ? (detail.bar as number) : Number.MAX_SAFE_INTEGER;
+};

@@ -1,0 +1,86 @@
+import { barAt, onPass, type Position, ticksIn } from '../roadmap';
+import { barTicks, type Seconds, seconds, type Ticks, ticks } from '../time';
+import type { LaidPass } from './layOut';
+import type { Pause } from './tempoMap';
+import type { PlacedDetail, PlacedHold } from './types';
+
+type At = { readonly startTicks: Ticks; readonly endTicks: Ticks };
+type Clock = (position: Ticks) => Seconds;
+
+/** The fills, hits, changes of level and cues of all passes, in order; what has no bar is left out. */
+export const placeDetails = (passes: readonly LaidPass[], timeOf: Clock): PlacedDetail[] => {
+  const placed: PlacedDetail[] = [];
+  passes.forEach((pass, passage) => {
+    const { details, pass: number, of } = pass;
+    const timed = (at: At) => ({
+      passage,
+      ...at,
+      startSeconds: timeOf(at.startTicks),
+      endSeconds: timeOf(at.endTicks),
+    });
+    for (const detail of onPass(details.fills, number, of)) {
+      const at = spanOf(pass, detail.from, detail.to, 'section');
+      if (at) placed.push({ kind: 'fill', detail, ...timed(at) });
+    }
+    for (const detail of onPass(details.hits, number, of)) {
+      const at = spanOf(pass, detail.at, detail.to, detail.kind === 'stop' ? 'bar' : 'point');
+      if (at) placed.push({ kind: 'hit', detail, ...timed(at) });
+    }
+    for (const detail of onPass(details.shades, number, of)) {
+      const at = spanOf(pass, detail.at, detail.to, 'section');
+      if (at) placed.push({ kind: 'shade', detail, ...timed(at) });
+    }
+    for (const detail of onPass(details.cues, number, of)) {
+      const at = spanOf(pass, detail.at, null, 'point');
+      if (at) placed.push({ kind: 'cue', detail, ...timed(at) });
+    }
+  });
+  return placed.sort((a, b) => a.startTicks - b.startTicks);
+};
+
+/** A span within a pass; nothing where it has no bar there or ends before it begins. */
+const spanOf = (
+  pass: LaidPass,
+  from: Position,
+  to: Position | null,
+  open: 'section' | 'bar' | 'point',
+): At | undefined => {
+  const startTicks = ticksIn(pass.bars, from);
+  if (startTicks === undefined) return undefined;
+  const endTicks = to ? ticksIn(pass.bars, to) : openEnd(pass, from, startTicks, open);
+  return endTicks === undefined || endTicks < startTicks ? undefined : { startTicks, endTicks };
+};
+
+const openEnd = (pass: LaidPass, from: Position, start: Ticks, open: string): Ticks => {
+  if (open === 'point') return start;
+  if (open === 'section') return ticks(pass.startTicks + pass.length);
+  const bar = barAt(pass.bars, from)!;
+  return ticks(bar.startTicks + barTicks(bar.meter));
+};
+
+/** Where time stands still, in order of position. */
+export const pausesOf = (passes: readonly LaidPass[]): Omit<PlacedHold, 'startSeconds'>[] =>
+  passes
+    .flatMap((pass, passage) =>
+      onPass(pass.details.holds, pass.pass, pass.of).flatMap((hold) => {
+        const at = hold.at ? ticksIn(pass.bars, hold.at) : ticks(pass.startTicks + pass.length);
+        return at === undefined
+          ? []
+          : [{ id: hold.id, passage, ticks: at, seconds: seconds(hold.seconds), cue: hold.cue }];
+      }),
+    )
+    .sort((a, b) => a.ticks - b.ticks);
+
+export const asPauses = (holds: readonly { ticks: Ticks; seconds: Seconds }[]): Pause[] =>
+  holds.map(({ ticks: at, seconds: length }) => ({ at, seconds: length }));
+
+/** When each hold begins: those at one place follow one another. */
+export const placeHolds = (
+  holds: readonly Omit<PlacedHold, 'startSeconds'>[],
+  timeOf: Clock,
+): PlacedHold[] =>
+  holds.map((hold, index) => {
+    const still = holds.slice(index).filter(({ ticks: at }) => at === hold.ticks);
+    const waiting = still.reduce((sum, one) => sum + one.seconds, 0);
+    return { ...hold, startSeconds: seconds(timeOf(hold.ticks) - waiting) };
+  });

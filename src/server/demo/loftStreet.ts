@@ -1,0 +1,43 @@
+import type { SongTexts } from './songs';
+
+/** The songs of the chapel team, as short-hand. */
+export const LOFT_STREET_TEXTS: SongTexts = {
+  'Ordinary Light': {
+    'As recorded': `
+song 72, in 4/4, count 4
+part Verse = 8, level 1, hats closed, feel cross-stick
+part Chorus = 8, level 3, hats open
+Keys: 4, level 1, tacet; cue last.1 listen "keys hold the last chord"
+Verse: part Verse, x 2; pass 2: level 2, hats half-open
+Chorus: part Chorus; fill last.4 "one beat, snare stays"
+Verse: part Verse, level 2
+Chorus: part Chorus, level 4, x 2
+Bridge: 8, x 2, level 2 > 5, feel half-time; cue 1.1 watch "leader may go round again" by "Perpetua" lead 2 bars
+Chorus: part Chorus, level 5
+Out: 4, level 2 > 1; cue last.1 fade "let it ring"`,
+  },
+  'Stairs to the Loft': {
+    'As recorded': `
+song q. 68, in 6/8, count 6
+part Verse = 16, level 2, hats closed
+part Chorus = 16, level 4, hats ride
+Intro: 4, level 2
+repeat 2:
+  Verse: part Verse; pass 2: level 3
+  Chorus: part Chorus; pass 2: level 5; fill last.4 "toms up"
+end
+Out: 8, level 3 > 1`,
+  },
+  'Bread and Lamplight': {
+    'As recorded': `
+song 124, in 4/4, count 4
+part Groove = 16, level 3, feel four on the floor
+Intro: 8, level 3
+Verse: part Groove
+Chorus: part Groove, level 4; hit 8.4& "all"
+Verse: part Groove
+Chorus: part Groove, level 5
+Vamp: 4, x 4, level 3, vamp "announcement is over"; cue 1.1 watch "leader lifts a hand" by "Perpetua"
+Out: 8, level 4`,
+  },
+};

@@ -1,0 +1,71 @@
+import { countedAs, feelText, type RoadMap } from '@/core/roadmap';
+import { clock, meterText } from '@/core/time';
+import type { Passage, Timeline } from '@/core/timeline';
+import classes from './PlayedTable.module.css';
+
+type Props = {
+  readonly timeline: Timeline;
+  readonly map: RoadMap;
+  readonly selected: string | undefined;
+  readonly onSelect: (id: string) => void;
+};
+
+/** The song as it goes by: every time through every section, repeats unrolled. */
+export const PlayedTable = ({ timeline, map, selected, onSelect }: Props) => (
+  <table className={classes.table}>
+    <thead>
+      <tr>
+        <th>Played</th>
+        <th>Written</th>
+        <th>Starts</th>
+        <th className={classes.text}>Section</th>
+        <th className={classes.text}>Time through</th>
+        <th>Bars</th>
+        <th className={classes.text}>Level</th>
+        <th className={classes.text}>Meter</th>
+        <th className={classes.text}>Part, feel, hats</th>
+      </tr>
+    </thead>
+    <tbody>
+      {timeline.passages.map((passage) => (
+        <tr
+          key={passage.firstPlayed}
+          data-selected={passage.section === selected}
+          onClick={() => onSelect(passage.section)}
+        >
+          <td className={classes.number}>{passage.firstPlayed}</td>
+          <td className={classes.quiet}>{passage.firstWritten}</td>
+          <td className={classes.quiet}>{clock(passage.startSeconds)}</td>
+          <td className={classes.text}>
+            <button type="button" className="name" onClick={() => onSelect(passage.section)}>
+              {passage.name}
+            </button>
+          </td>
+          <td className={classes.text}>{throughWords(passage)}</td>
+          <td>{countedAs(passage.bars, passage.phrase)}</td>
+          <td className={classes.text}>{levelWords(passage)}</td>
+          <td className={classes.text}>{meterText(passage.meter)}</td>
+          <td className={classes.text}>{howWords(passage, map)}</td>
+        </tr>
+      ))}
+    </tbody>
+  </table>
+);
+
+const throughWords = ({ pass, passes, vamp }: Passage): string =>
+  [passes > 1 ? `${pass} of ${passes}` : '', vamp === undefined ? '' : 'vamp']
+    .filter(Boolean)
+    .join(', ');
+
+const levelWords = ({ level, tacet }: Passage): string => {
+  if (tacet) return 'rest';
+  const [from, to] = [level.from, level.to].map((one) => Math.round(one * 10) / 10);
+  return from === to ? String(from) : `${from} > ${to}`;
+};
+
+const howWords = ({ part, feel, hats }: Passage, map: RoadMap): string => {
+  const said = feelText(feel);
+  return [map.parts[part ?? '']?.name, said === 'straight' ? '' : said, hats && `hats ${hats}`]
+    .filter(Boolean)
+    .join(', ');
+};

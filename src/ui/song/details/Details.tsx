@@ -1,0 +1,160 @@
+'use client';
+
+import { NativeSelect, Switch, TextInput } from '@mantine/core';
+import { followPart, setField } from '@/core/editing';
+import {
+  groupingText,
+  HATS,
+  type Hats,
+  INHERITED,
+  type Part,
+  type RoadMap,
+  resolve,
+  type Section,
+} from '@/core/roadmap';
+import { clock, type Meter, meterText, type Tempo } from '@/core/time';
+import type { Passage } from '@/core/timeline';
+import type { Edit } from '../../document';
+import { Actions, type ActionsProps } from './Actions';
+import classes from './Details.module.css';
+import { FeelFields } from './FeelFields';
+import { Levels } from './Levels';
+import { TempoFields } from './TempoFields';
+import { Variations } from './Variations';
+
+type Props = {
+  readonly map: RoadMap;
+  readonly section: Section;
+  /** Its times through, in order. */
+  readonly passages: readonly Passage[];
+  /** The tempo that holds as the section begins. */
+  readonly tempo: Tempo;
+  readonly mayEdit: boolean;
+  readonly edit: Edit;
+  readonly actions: Omit<ActionsProps, 'section'>;
+};
+
+/** Everything about the selected section, with the choices spelt out. */
+export const Details = ({ map, section, passages, tempo, mayEdit, edit, actions }: Props) => {
+  const set = <Field extends keyof Section & string>(field: Field, value: Section[Field]) => {
+    edit(setField('sections', section.id, field, value));
+  };
+  const whole = resolve(map, section);
+  return (
+    <aside className={classes.pane} aria-label={`Details of ${section.name}`}>
+      <h2 className="name">{section.name}</h2>
+      {passages.length > 0 && <p className={classes.facts}>{factsOf(passages)}</p>}
+      {whole.part && <Follows section={section} part={whole.part} mayEdit={mayEdit} edit={edit} />}
+      <fieldset disabled={!mayEdit} className={classes.fields}>
+        <TempoFields
+          change={section.tempo}
+          tempo={tempo}
+          onChange={(value) => set('tempo', value)}
+        />
+        <Levels level={whole.level} onChange={(value) => set('level', value)} />
+        <FeelFields feel={whole.feel} onChange={(value) => set('feel', value)} />
+        <Playing section={section} hats={whole.hats} set={set} />
+        <Variations map={map} section={section} of={passages.length} edit={edit} />
+      </fieldset>
+      {mayEdit && <Actions {...actions} section={section} />}
+    </aside>
+  );
+};
+
+const factsOf = (passages: readonly Passage[]): string => {
+  const [first, last] = [passages[0]!, passages.at(-1)!];
+  const end = clock(last.startSeconds + last.seconds);
+  const start = clock(first.startSeconds);
+  const bars = `${first.firstPlayed} to ${last.firstPlayed + last.bars - 1}`;
+  const meter = meterWords(first.meter);
+  const row = passages.every(({ time }, index) => time === index + 1);
+  return row
+    ? `Bars ${bars}, ${start} to ${end}, in ${meter}`
+    : `Played ${passages.length} times, from bars ${passages.map(({ firstPlayed }) => firstPlayed).join(', ')}, in ${meter}`;
+};
+
+const meterWords = (meter: Meter): string => {
+  const grouping = meter.grouping ? '' : groupingText(meter);
+  return meterText(meter) + (grouping && ` ${grouping}`);
+};
+
+const CALLED = { bars: 'bars', phrase: 'phrase', feel: 'feel', level: 'level', hats: 'hats' };
+
+type FollowsProps = {
+  readonly section: Section;
+  readonly part: Part;
+  readonly mayEdit: boolean;
+  readonly edit: Edit;
+};
+
+/** What the section says differently from its part, and the way back. */
+const Follows = ({ section, part, mayEdit, edit }: FollowsProps) => {
+  const own = INHERITED.filter((field) => section[field] !== null && part[field] !== null);
+  if (own.length === 0)
+    return <p className={classes.facts}>Follows the part “{part.name}” in everything it says.</p>;
+  return (
+    <p className={classes.facts}>
+      Differs from the part “{part.name}” in {own.map((field) => CALLED[field]).join(', ')}.{' '}
+      {mayEdit && (
+        <button type="button" className={classes.link} onClick={() => edit(followPart(section))}>
+          Follow the part again
+        </button>
+      )}
+    </p>
+  );
+};
+
+type PlayingProps = {
+  readonly section: Section;
+  readonly hats: Hats | null;
+  readonly set: <Field extends keyof Section & string>(field: Field, value: Section[Field]) => void;
+};
+
+/** What the hands are on, whether the drums play at all, and whether it goes on until a cue. */
+const Playing = ({ section, hats, set }: PlayingProps) => (
+  <div className={classes.group}>
+    <h3>Playing</h3>
+    <NativeSelect
+      size="xs"
+      label="Hats, or which cymbal"
+      value={hats ?? ''}
+      data={[{ value: '', label: 'not said' }, ...HATS.map((one) => ({ value: one, label: one }))]}
+      onChange={({ currentTarget: { value } }) =>
+        set('hats', value === '' ? null : (value as Hats))
+      }
+    />
+    <TextInput
+      size="xs"
+      label="Felt in phrases of"
+      placeholder="4 bars"
+      inputMode="numeric"
+      value={section.phrase ?? ''}
+      onChange={({ currentTarget: { value } }) => {
+        if (value === '') set('phrase', null);
+        else if (/^\d{1,2}$/.test(value) && Number(value) > 0) set('phrase', Number(value));
+      }}
+    />
+    <Switch
+      size="xs"
+      label="Drums rest, the bars count (tacet)"
+      checked={section.tacet}
+      onChange={({ currentTarget }) => set('tacet', currentTarget.checked)}
+    />
+    <Switch
+      size="xs"
+      label="Vamp: until the cue"
+      checked={section.vamp !== null}
+      onChange={({ currentTarget }) => set('vamp', currentTarget.checked ? { cue: '' } : null)}
+    />
+    {section.vamp && (
+      <TextInput
+        size="xs"
+        aria-label="Cue that ends the vamp"
+        placeholder="who nods, which chord comes"
+        maxLength={200}
+        value={section.vamp.cue}
+        onChange={({ currentTarget }) => set('vamp', { cue: currentTarget.value })}
+      />
+    )}
+  </div>
+);

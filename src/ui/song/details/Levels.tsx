@@ -1,0 +1,28 @@
+import { SegmentedControl } from '@mantine/core';
+import { LEVELS, type Level, type LevelRange } from '@/core/roadmap';
+import classes from './Details.module.css';
+
+type LevelsProps = {
+  readonly level: LevelRange;
+  readonly onChange: (level: LevelRange) => void;
+};
+
+/** How loud a section begins and ends. */
+export const Levels = ({ level, onChange }: LevelsProps) => (
+  <div className={classes.group}>
+    <h3>Level</h3>
+    {(['from', 'to'] as const).map((end) => (
+      <div key={end} className={classes.level}>
+        <span>{end === 'from' ? 'begins' : 'ends'}</span>
+        <SegmentedControl
+          size="xs"
+          fullWidth
+          aria-label={end === 'from' ? 'Level at the beginning' : 'Level at the end'}
+          value={String(level[end])}
+          onChange={(value) => onChange({ ...level, [end]: Number(value) as Level })}
+          data={LEVELS.map(String)}
+        />
+      </div>
+    ))}
+  </div>
+);
