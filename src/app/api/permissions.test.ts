@@ -80,6 +80,11 @@ const MATRIX: Readonly<Record<string, Row>> = {
     body: () => ({ title: 'Slack Water' }),
     expected: editors(204),
   },
+  'POST /songs/[id]/arrangements': {
+    ...ofSong,
+    body: () => ({ name: `Short ${randomUUID()}` }),
+    expected: editors(201),
+  },
   'POST /bands/[band]/songs': { ...ofBand, body: () => ({ title: 'New' }), expected: editors(201) },
   'POST /bands/[band]/sets': { ...ofBand, body: () => ({ event }), expected: editors(201) },
   'POST /bands/[band]/events': {

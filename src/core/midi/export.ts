@@ -1,5 +1,5 @@
 import { type Program, soundingClicks } from '../set';
-import { barTicks, beatTicks, type Meter, pulsesOf, TICKS_PER_QUARTER, ticks } from '../time';
+import { barTicks, beatTicks, type Meter, pulsesOf, TICKS_PER_QUARTER } from '../time';
 import type { ClickKind, Passage, Timeline } from '../timeline';
 import type { MidiFile, Timed } from './events';
 import { DIVISION, fileTicks, type Laid, layOut, leadBeats, spansOf } from './layOut';
@@ -76,13 +76,11 @@ const barMeters = ({ song, holds, at }: Laid, before: Meter | undefined): Timed[
   let last = before;
   for (const bar of song.timeline.bars) {
     const end = bar.startTicks + barTicks(bar.meter);
-    const first = bar.startTicks === 0 ? heldBeats(holds, 0, 0) : 0;
-    const inside = heldBeats(holds, bar.startTicks + 1, end);
+    const more = heldBeats(holds, bar.startTicks + 1, end);
     const { numerator, denominator } = bar.meter;
-    const more = inside + first;
     const meter = more > 0 ? { numerator: numerator + more, denominator } : bar.meter;
     if (!last || !sameBar(meter, last)) {
-      events.push(meterAt(first > 0 ? at(ticks(-1)) : at(bar.startTicks), meter));
+      events.push(meterAt(at(bar.startTicks), meter));
     }
     last = meter;
   }

@@ -31,6 +31,7 @@ export const blankRoadMap = (): RoadMap => ({
     countIn: 4,
     pickup: 0,
     recording: 0,
+    recordingEnd: null,
   },
   ...(Object.fromEntries(Object.keys(COLLECTIONS).map((name) => [name, {}])) as unknown as Pick<
     RoadMap,
@@ -99,6 +100,7 @@ export const newSection = (id: string, like: Partial<Section> = {}): Omit<Sectio
   click: true,
   tacet: false,
   vamp: null,
+  heard: null,
   ...like,
   id,
 });

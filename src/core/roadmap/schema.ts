@@ -29,6 +29,13 @@ const partShape = {
   hats: hatsSchema.nullable().default(null),
 };
 
+const LONGEST_RECORDING = 24 * 3600;
+const MOMENT = 'A place in the recording is a number of seconds, at most a day.';
+const momentSchema = z
+  .number({ error: MOMENT })
+  .min(-LONGEST_RECORDING, MOMENT)
+  .max(LONGEST_RECORDING, MOMENT);
+
 /** Repeated until somebody gives the cue; the times are then only what is expected. */
 const vampSchema = z.object({ cue: wordsSchema }).nullable();
 
@@ -53,6 +60,8 @@ const sectionShape = {
   /** The music goes on, the drums do not; the bars still count. */
   tacet: z.boolean().default(false),
   vamp: vampSchema.default(null),
+  /** When it was heard to begin in the recording, in seconds. */
+  heard: momentSchema.nullable().default(null),
 };
 
 /** Sections that are played several times over, with endings that serve some of the passes. */
@@ -75,9 +84,6 @@ const endingShape = {
 const wavedShape = { id: idSchema };
 
 export const MOST_LEAD = 64;
-const LONGEST_RECORDING = 24 * 3600;
-const OFFSET = 'The recording’s offset is a number of seconds, at most a day.';
-
 /** What holds at bar 1, and how the song gets there. */
 const startShape = {
   tempo: tempoSchema,
@@ -87,11 +93,9 @@ const startShape = {
   /** Beats of the meter that are played before bar 1, after the count-in. */
   pickup: wholeNumber(0, MOST_LEAD, `A pickup has 0 to ${MOST_LEAD} beats.`),
   /** Where bar 1 begins in the recording that the song is learnt from, in seconds. */
-  recording: z
-    .number({ error: OFFSET })
-    .min(-LONGEST_RECORDING, OFFSET)
-    .max(LONGEST_RECORDING, OFFSET)
-    .default(0),
+  recording: momentSchema.default(0),
+  /** Where the music ends in that recording; null where nobody has said. */
+  recordingEnd: momentSchema.nullable().default(null),
 };
 
 /** Records are loose: what a newer version has added to them survives a round trip. */

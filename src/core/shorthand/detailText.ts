@@ -112,12 +112,19 @@ const ORDER: readonly DetailName[] = [
   'holds',
 ];
 
+/** One detail as it is typed. */
+export const detailText = <Name extends DetailName>(
+  name: Name,
+  detail: Details[Name],
+  context: Context,
+): string => PRINTERS[name](detail, context);
+
 /** All that stands in a section, in one fixed order. */
 export const detailTexts = (details: SectionDetails, context: Context): string[] =>
   ORDER.flatMap((name) =>
     [...details[name]]
       .sort((a, b) => placeOf(a) - placeOf(b))
-      .map((detail) => (PRINTERS[name] as (one: unknown, at: Context) => string)(detail, context)),
+      .map((detail) => detailText(name, detail as never, context)),
   );
 
 /** Those counted from the end come last. */

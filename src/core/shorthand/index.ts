@@ -2,5 +2,7 @@
  * The short-hand: a road map as text, one line a section, that reads back to the same map. Text and
  * rows are two views of one thing. The grammar stands in docs/formats.md.
  */
+export { detailText } from './detailText';
 export * from './parse';
 export * from './print';
+export { partNames, saidOf, saidText } from './properties';

@@ -1,5 +1,4 @@
 import { firstOrders } from '../document';
-import type { NewId } from '../editing';
 import {
   blankRoadMap,
   COLLECTIONS,
@@ -29,9 +28,12 @@ export type Parsed = {
   readonly lines: ReadonlyMap<number, string>;
 };
 
+/** Makes an id for a new record of a collection. */
+type IdFor = (where: CollectionName) => string;
+
 type Draft = {
   map: Mutable;
-  readonly newId: NewId;
+  readonly newId: IdFor;
   readonly problems: TextProblem[];
   readonly lines: Map<number, string>;
   /** Repeats that are open, and the ending that is being written, innermost last. */
@@ -51,7 +53,7 @@ const MOST_TEXT = 2_000_000;
  *
  * @param newId makes the ids of what is read
  */
-export const parseShorthand = (text: string, newId: NewId): Parsed => {
+export const parseShorthand = (text: string, newId: IdFor): Parsed => {
   const draft: Draft = {
     map: { ...blankRoadMap() },
     newId,
@@ -126,7 +128,7 @@ const readSong = (draft: Draft, piece: Piece, line: number) => {
       else refuse(draft, line, item, meter.ok ? 'Say which meter.' : meter.problem.message);
     } else if (word === 'count') start.countIn = parseWhole(rest);
     else if (word === 'pickup') start.pickup = parseWhole(rest);
-    else if (word === 'recording') start.recording = parseClock(rest) ?? Number.NaN;
+    else if (word === 'recording') Object.assign(start, readRecording(rest));
     else {
       const tempo = parseTempo(item.text, 'quarter');
       if (tempo.ok && tempo.value?.kind === 'hold') {
@@ -138,6 +140,12 @@ const readSong = (draft: Draft, piece: Piece, line: number) => {
   const parsed = startSchema.safeParse(start);
   if (parsed.success) draft.map.start = parsed.data as RoadMap['start'];
   else refuse(draft, line, trimmed(piece), parsed.error.issues[0]!.message);
+};
+
+const readRecording = (text: string) => {
+  const [from = '', end] = text.split(/\s+to\s+/);
+  const time = (one: string) => parseClock(one) ?? Number.NaN;
+  return { recording: time(from), recordingEnd: end === undefined ? null : time(end) };
 };
 
 const readPart = (draft: Draft, piece: Piece, line: number) => {
@@ -164,7 +172,7 @@ const readPart = (draft: Draft, piece: Piece, line: number) => {
 };
 
 const addPart = (draft: Draft, name: string, said: Said, line: number, piece: Piece): string => {
-  const id = draft.newId();
+  const id = draft.newId('parts');
   draft.partByName.set(name.toLowerCase(), id);
   insert(draft, 'parts', { id, order: 'a0', name, ...said }, line, piece);
   return id;
@@ -212,7 +220,7 @@ const stand = (draft: Draft, where: 'sections' | 'repeats', id: string, line: nu
 
 const readRepeat = (draft: Draft, piece: Piece, line: number) => {
   const [head = piece, ...rest] = cut({ ...piece, text: piece.text.replace(/:\s*$/, '') }, ',');
-  const id = draft.newId();
+  const id = draft.newId('repeats');
   const times = parseWhole(head.text.trim());
   const vamp = /^\s*vamp\b(.*)$/i.exec(rest[0]?.text ?? '');
   const record = {
@@ -235,7 +243,7 @@ const readEnding = (draft: Draft, piece: Piece, line: number) => {
     return refuse(draft, line, trimmed(piece), 'An ending belongs to a repeat; none is open.');
   const passes = parsePasses(text);
   if (!passes.ok) return refuse(draft, line, trimmed({ ...piece, text }), passes.problem.message);
-  const id = draft.newId();
+  const id = draft.newId('endings');
   insert(draft, 'endings', { id, repeat: at.repeat, passes: passes.value }, line, piece);
   draft.lines.set(line, id);
   at.ending = id;
@@ -254,6 +262,7 @@ const SECTION_SAYS = [
   'tacet',
   'click',
   'vamp',
+  'heard',
 ];
 
 const readSection = (draft: Draft, piece: Piece, line: number) => {
@@ -268,7 +277,7 @@ const readSection = (draft: Draft, piece: Piece, line: number) => {
     );
   }
   const { part, ...said } = readSaid(draft, items, line, SECTION_SAYS);
-  const id = draft.newId();
+  const id = draft.newId('sections');
   const record = {
     ...newSection(id, { name: readName(name), bars: null, within: within(draft) }),
     order: 'a0',
@@ -329,7 +338,7 @@ const readWaiting = (draft: Draft) => {
       insert(
         draft,
         where,
-        { ...fields, ...part, id: draft.newId(), section } as never,
+        { ...fields, ...part, id: draft.newId(where), section } as never,
         line,
         piece,
       );

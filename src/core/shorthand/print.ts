@@ -26,13 +26,14 @@ type Printing = {
 };
 
 const songLine = ({ start }: RoadMap): string => {
-  const { tempo, meter, countIn, pickup, recording } = start;
+  const { tempo, meter, countIn, pickup, recording, recordingEnd } = start;
   return [
     `song ${tempoText({ kind: 'hold', ...tempo }, 'quarter')}`,
     `in ${meterText(meter)}`,
     `count ${countIn}`,
     pickup > 0 && `pickup ${pickup}`,
-    recording !== 0 && `recording ${exactClock(recording)}`,
+    (recording !== 0 || recordingEnd !== null) &&
+      `recording ${exactClock(recording)}${recordingEnd === null ? '' : ` to ${exactClock(recordingEnd)}`}`,
   ]
     .filter(Boolean)
     .join(', ');
@@ -83,6 +84,7 @@ const sectionLine = ({ map, details, meters }: Printing, id: string): string => 
       ...saidOf(section, partName),
       ...(section.tacet && { tacet: true }),
       ...(!section.click && { click: false }),
+      ...(section.heard !== null && { heard: section.heard }),
     },
     unit,
   );

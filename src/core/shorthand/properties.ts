@@ -16,7 +16,7 @@ import {
   type TempoChange,
   tempoText,
 } from '../roadmap';
-import { type Meter, meterText, type NoteValue } from '../time';
+import { exactClock, type Meter, meterText, type NoteValue, parseClock } from '../time';
 import { cut, nameText, type Piece, quote, readName, trimmed } from './text';
 
 /** What can be said of a section, a part, or some passes of a section. */
@@ -34,6 +34,7 @@ export type Said = {
   tacet?: boolean;
   click?: boolean;
   vamp?: { cue: string };
+  heard?: number;
 };
 
 /** The name of a part by its id. */
@@ -55,6 +56,7 @@ export const saidText = (said: Said, unit: NoteValue): string[] =>
     said.tacet === false && 'drums',
     said.click === false && 'no click',
     said.click === true && 'click',
+    said.heard !== undefined && `heard ${exactClock(said.heard)}`,
     said.vamp && `vamp${said.vamp.cue ? ` ${quote(said.vamp.cue)}` : ''}`,
   ].filter((item): item is string => typeof item === 'string');
 
@@ -74,7 +76,7 @@ const readsAsStyle = (style: string): boolean => {
 };
 
 const HELP =
-  'Here stands bars, x times, part, level, tempo, in (a meter), feel, hats, phrase, tacet, no click or vamp.';
+  'Here stands bars, x times, part, level, tempo, in (a meter), feel, hats, phrase, tacet, no click, vamp or heard.';
 
 /** Reads one item into what is said; answers the problem where it makes no sense. */
 export const readItem = (piece: Piece, unit: NoteValue): Result<Said> => {
@@ -125,6 +127,7 @@ const READERS: Readonly<Record<string, (text: string, unit: NoteValue) => Result
   no: (text) =>
     text.trim().toLowerCase() === 'click' ? ok({ click: false }) : fail('invalid', '', HELP),
   click: nothing({ click: true }),
+  heard: as('heard', (text) => ok(parseClock(text) ?? Number.NaN)),
   vamp: (text) => ok({ vamp: { cue: readName({ text, column: 0 }) } }),
 };
 

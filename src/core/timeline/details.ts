@@ -58,13 +58,13 @@ const openEnd = (pass: LaidPass, from: Position, start: Ticks, open: string): Ti
   return ticks(bar.startTicks + barTicks(bar.meter));
 };
 
-/** Where time stands still, in order of position. */
+/** Where time stands still, in order of position. Before bar 1 there is nothing to hold. */
 export const pausesOf = (passes: readonly LaidPass[]): Omit<PlacedHold, 'startSeconds'>[] =>
   passes
     .flatMap((pass, passage) =>
       onPass(pass.details.holds, pass.pass, pass.of).flatMap((hold) => {
         const at = hold.at ? ticksIn(pass.bars, hold.at) : ticks(pass.startTicks + pass.length);
-        return at === undefined
+        return at === undefined || at === 0
           ? []
           : [{ id: hold.id, passage, ticks: at, seconds: seconds(hold.seconds), cue: hold.cue }];
       }),

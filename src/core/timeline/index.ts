@@ -7,4 +7,5 @@ export * from './compile';
 export { type MeterAt, writtenMeters } from './layOut';
 export * from './levels';
 export * from './locate';
+export * from './recording';
 export type * from './types';

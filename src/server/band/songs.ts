@@ -89,6 +89,25 @@ export const createArrangement = async (
   return id;
 };
 
+/**
+ * A further arrangement of the song that one belongs to, beginning as that one stands.
+ *
+ * @throws Refusal `taken` where the song has one of this name
+ */
+export const copyArrangement = async (
+  db: Queries,
+  arrangement: string,
+  name: string,
+): Promise<string> => {
+  const { mayEdit, song, map } = await readSong(db, arrangement);
+  if (!mayEdit) return readOnly();
+  const { band } = await readDocument(db, arrangement);
+  const others = await arrangementsOf(db, song);
+  if (others.some((other) => other.name.toLowerCase() === name.trim().toLowerCase()))
+    return refuse('taken', 'Arrangement', 'The song has an arrangement of this name already.');
+  return createArrangement(db, band, song, name.trim(), map);
+};
+
 /** Renames the song that an arrangement belongs to. */
 export const renameSong = async (
   db: Queries,

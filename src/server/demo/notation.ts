@@ -3,8 +3,12 @@ import { parseShorthand } from '@/core/shorthand';
 
 /** A road map from short-hand; a mistake in the demo stops its loading. */
 export const roadMap = (text: string): RoadMap => {
-  let count = 0;
-  const { map, problems } = parseShorthand(text, () => `d${++count}`);
+  const counts = new Map<string, number>();
+  const { map, problems } = parseShorthand(text, (where) => {
+    const count = (counts.get(where) ?? 0) + 1;
+    counts.set(where, count);
+    return `${where[0]}${count}`;
+  });
   const problem = problems[0];
   if (problem) throw new Error(`Demo data, line ${problem.line}: ${problem.message}`);
   return map;

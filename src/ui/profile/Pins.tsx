@@ -2,7 +2,7 @@ import { memo } from 'react';
 import type { PlacedDetail, PlacedHold, Timeline } from '@/core/timeline';
 import { levelsOf } from '@/core/timeline';
 import { levelFinder } from './groundPaths';
-import { laneLabels } from './labels';
+import { pinLabels } from './labels';
 import classes from './Profile.module.css';
 import { round, type Scale, xOf, yOf } from './scale';
 
@@ -19,7 +19,7 @@ const SIZE = 13;
 /** Cues and holds on stalks above the ground, with their words where there is room. */
 export const Pins = memo(({ timeline, scale, width, lanes }: Props) => {
   const pins = pinsOf(timeline, scale);
-  const labels = laneLabels(
+  const labels = pinLabels(
     pins.map(({ x, words }) => ({ x: x + 9, text: words })),
     SIZE,
     lanes.length,

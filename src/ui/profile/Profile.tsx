@@ -45,7 +45,7 @@ const LABELS = { bar: 246, name: 264, lane: 31 };
 const SIZE = { name: 14, small: 12.5 };
 const MARGIN = 16;
 /** What is saved above where nothing is pinned, and below where nothing repeats. */
-const SPARE = { pins: 34, passes: 24 };
+const SPARE = { pins: 34, passes: 12 };
 export const ZOOMS = [1, 1.5, 2, 3, 4, 6, 8] as const;
 
 /** A song as the profile of a route, at full size. */

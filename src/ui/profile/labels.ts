@@ -32,6 +32,33 @@ export const laneLabels = (
   });
 };
 
+/**
+ * Lanes for words on stalks: no stalk runs through the words of another. From right to left, each
+ * takes the lowest lane that its words have room in; a later one whose stalk reaches higher would
+ * cross them.
+ *
+ * @returns one entry for each that has a place, in the same order
+ */
+export const pinLabels = (
+  wanted: readonly { readonly x: number; readonly text: string }[],
+  size: number,
+  lanes: number,
+  right: number,
+): (Label | undefined)[] => {
+  // For each lane, where the next stalk stands that reaches it.
+  const next = Array<number>(lanes).fill(right + GAP);
+  const labels: (Label | undefined)[] = [];
+  for (const { x, text } of [...wanted].reverse()) {
+    const width = textWidth(text, size);
+    const fits = next.findIndex((until) => x + width + 2 * GAP <= until);
+    const lane = fits < 0 ? lanes - 1 : fits;
+    const shown = fits < 0 ? shortened(text, next[lane]! - x - 2 * GAP, size) : text;
+    labels.unshift(shown ? { x, lane, text: shown } : undefined);
+    for (let one = 0; one <= (shown ? lane : 0); one++) next[one] = x - GAP;
+  }
+  return labels;
+};
+
 const GAP = 8;
 
 export const textWidth = (text: string, size: number): number => [...text].length * size * LETTER;

@@ -123,6 +123,7 @@ const Songs = ({ entries, band, live: { document: set, edit, mayEdit } }: SongsP
                 mayEdit={mayEdit}
                 onMove={(to) => edit(moveItem(set, entry.item.id, to))}
                 onRemove={() => edit([{ type: 'remove', in: 'items', id: entry.item.id }])}
+                onArrangement={(id) => edit(setItem(entry.item.id, 'arrangement', id))}
                 onGap={(gap) => edit(setItem(entry.item.id, 'gap', gap))}
               />
             ))}

@@ -18,11 +18,14 @@ type Props = {
   readonly mayEdit: boolean;
   readonly onMove: (to: number) => void;
   readonly onRemove: () => void;
+  /** Plays the song in another of its arrangements. */
+  readonly onArrangement: (arrangement: string) => void;
   readonly onGap: (gap: Gap) => void;
 };
 
 /** A song of the set: what the drummer asks first, its shape, and what comes after it. */
-export const SetRow = ({ entry, index, count, band, mayEdit, onMove, onRemove, onGap }: Props) => {
+export const SetRow = (props: Props) => {
+  const { entry, index, count, band, mayEdit, onMove, onRemove, onArrangement, onGap } = props;
   const { item, song, placed } = entry;
   const sortable = useSortable({ id: item.id, disabled: !mayEdit });
   const shift = sortable.transform;
@@ -67,7 +70,20 @@ export const SetRow = ({ entry, index, count, band, mayEdit, onMove, onRemove, o
         ) : (
           'Loading this song'
         )}
-        {song && song.arrangementName !== 'As recorded' && <span>{song.arrangementName}</span>}
+        {song && entry.versions.length > 1 && (
+          <select
+            aria-label={`Arrangement of ${song.title}`}
+            value={song.arrangement}
+            disabled={!mayEdit}
+            onChange={({ currentTarget }) => onArrangement(currentTarget.value)}
+          >
+            {entry.versions.map(({ arrangement, arrangementName }) => (
+              <option key={arrangement} value={arrangement}>
+                {arrangementName}
+              </option>
+            ))}
+          </select>
+        )}
       </td>
       {song ? <Facts song={song} counted={placed?.counted ?? true} /> : <td colSpan={6} />}
       <td className={classes.figure} data-testid="starts">

@@ -4,6 +4,7 @@ import { compile, type Timeline } from '@/core/timeline';
 
 /** A song of the band as the set pages know it. */
 export type BandSong = {
+  readonly song: string;
   readonly arrangement: string;
   readonly arrangementName: string;
   readonly title: string;
@@ -17,6 +18,8 @@ export type SetEntry = {
   readonly item: SetItem;
   readonly song: CompiledSong | undefined;
   readonly placed: Program['songs'][number] | undefined;
+  /** All arrangements of its song. */
+  readonly versions: readonly CompiledSong[];
 };
 
 export const compileSongs = (songs: readonly BandSong[]): ReadonlyMap<string, CompiledSong> =>
@@ -38,6 +41,15 @@ export const entriesOf = (
     item,
     song: songs.get(item.arrangement),
     placed: places.get(item.id),
+    versions: versionsOf(songs, item.arrangement),
   }));
   return { entries, program: joined };
+};
+
+const versionsOf = (
+  songs: ReadonlyMap<string, CompiledSong>,
+  arrangement: string,
+): readonly CompiledSong[] => {
+  const song = songs.get(arrangement)?.song;
+  return song === undefined ? [] : [...songs.values()].filter((one) => one.song === song);
 };

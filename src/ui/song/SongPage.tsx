@@ -1,5 +1,6 @@
 'use client';
 
+import { IconFileText, IconZoomIn, IconZoomOut } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { moveOnto, rowsOf, setField, setPart, setStart } from '@/core/editing';
@@ -8,21 +9,25 @@ import { soloProgram } from '@/core/set';
 import { perMinuteAt, rateOf, seconds } from '@/core/time';
 import { compile, speedAt } from '@/core/timeline';
 import { type Opened, SaveState, UndoButtons, useDocument } from '../document';
-import { Profile, type Scale, type Stretch } from '../profile';
+import { Profile, type Scale, type Stretch, ZOOMS } from '../profile';
+import { useCommands } from '../shared/commands';
 import { newId } from '../shared/newId';
 import { TakeAway } from '../shared/TakeAway';
 import { useProgram } from '../transport';
+import { type Arrangement, Arrangements } from './Arrangements';
+import { Compare } from './Compare';
 import { Details } from './details/Details';
 import { PlayedTable } from './PlayedTable';
 import { ProfileHandles } from './ProfileHandles';
+import { SongPanel } from './panel/SongPanel';
+import { Ruler } from './ruler/Ruler';
 import { SectionTable } from './SectionTable';
 import { StartFields, Title } from './SongHead';
 import classes from './SongPage.module.css';
+import { TextView } from './text/TextView';
 import { useNeedle } from './useNeedle';
 import { useSongCommands } from './useSongCommands';
 import { useTap } from './useTap';
-
-type Arrangement = { readonly id: string; readonly name: string };
 
 type Props = {
   readonly opened: Opened<RoadMap>;
@@ -35,6 +40,8 @@ type Props = {
 const VIEWS = [
   ['rows', 'As written'],
   ['played', 'As played'],
+  ['text', 'Text'],
+  ['compare', 'Compare'],
 ] as const;
 
 type View = (typeof VIEWS)[number][0];
@@ -43,12 +50,21 @@ type View = (typeof VIEWS)[number][0];
 export const SongPage = ({ opened, title, arrangement, others }: Props) => {
   const song = useDocument(roadMapKind, opened);
   const { document: map, edit, mayEdit } = song;
+  const [preview, setPreview] = useState<RoadMap>();
   const timeline = useMemo(() => compile(map), [map]);
   // The drawing may be a frame behind the figures while somebody types fast.
-  const drawn = useDeferredValue(useMemo(() => ({ map, timeline }), [map, timeline]));
+  const drawn = useDeferredValue(
+    useMemo(
+      () => (preview ? { map: preview, timeline: compile(preview) } : { map, timeline }),
+      [map, timeline, preview],
+    ),
+  );
   const rows = useMemo(() => rowsOf(map), [map]);
   const [view, setView] = useState<View>('rows');
+  const [zoom, setZoom] = useState<(typeof ZOOMS)[number]>(1);
   const [chosen, setChosen] = useState<string>();
+  /** Whether the form is shown row by row, with its details at the side. */
+  const form = view === 'rows' || view === 'played';
   const section = chosen === undefined ? undefined : map.sections[chosen];
   const selected = section?.id;
   const passages = useMemo(
@@ -99,8 +115,11 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
       <div className={classes.head}>
         <Title id={opened.id} title={title} mayEdit={mayEdit} />
         <SaveState {...song} />
-        <Arrangements current={arrangement} others={others} />
+        <Arrangements id={opened.id} current={arrangement} others={others} mayEdit={mayEdit} />
         {mayEdit && <UndoButtons {...song} />}
+        <Link href={`${opened.id}/chart`} className={classes.chart}>
+          <IconFileText size={16} aria-hidden="true" /> Chart
+        </Link>
         <TakeAway document={opened.id} what="song" saved={song.saving === 'saved'} />
       </div>
       <StartFields
@@ -115,12 +134,13 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
         timeline={drawn.timeline}
         unit={map.start.tempo.unit}
         selected={selected}
+        zoom={zoom}
         onSelect={setChosen}
         needle={needle}
         {...(mayEdit && { handles })}
       />
       <div className={classes.views} role="tablist" aria-label="View">
-        {VIEWS.map(([id, label]) => (
+        {VIEWS.filter(([id]) => id !== 'compare' || others.length > 0).map(([id, label]) => (
           <button
             key={id}
             type="button"
@@ -136,11 +156,20 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
             {commands.said}
           </output>
         )}
+        <Zoom zoom={zoom} onZoom={setZoom} />
       </div>
-      <div className={classes.work} data-details={section !== undefined}>
-        {view === 'played' ? (
+      {section && form && (
+        <Ruler key={section.id} map={map} section={section} mayEdit={mayEdit} edit={edit} />
+      )}
+      <div className={classes.work} data-details={form}>
+        {view === 'text' && (
+          <TextView map={map} mayEdit={mayEdit} edit={edit} onPreview={setPreview} />
+        )}
+        {view === 'compare' && <Compare map={map} current={arrangement} others={others} />}
+        {view === 'played' && (
           <PlayedTable timeline={timeline} map={map} selected={selected} onSelect={setChosen} />
-        ) : (
+        )}
+        {view === 'rows' && (
           <SectionTable
             map={map}
             rows={rows}
@@ -155,7 +184,16 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
             onAdd={commands.add}
           />
         )}
-        {section && (
+        {form && !section && (
+          <SongPanel
+            map={map}
+            timeline={timeline}
+            mayEdit={mayEdit}
+            edit={edit}
+            onSelect={setChosen}
+          />
+        )}
+        {section && form && (
           <Details
             key={section.id}
             map={map}
@@ -172,19 +210,29 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
   );
 };
 
-const Arrangements = ({
-  current,
-  others,
+type ZoomLevel = (typeof ZOOMS)[number];
+
+const Zoom = ({
+  zoom,
+  onZoom,
 }: {
-  readonly current: string;
-  readonly others: readonly Arrangement[];
-}) => (
-  <span className={classes.arrangements}>
-    {current}
-    {others.map(({ id, name }) => (
-      <Link key={id} href={id}>
-        {name}
-      </Link>
-    ))}
-  </span>
-);
+  readonly zoom: ZoomLevel;
+  readonly onZoom: (zoom: ZoomLevel) => void;
+}) => {
+  const by = (step: 1 | -1) => ZOOMS[ZOOMS.indexOf(zoom) + step];
+  const go = (next: ZoomLevel | undefined) => next && onZoom(next);
+  useCommands([
+    { id: 'wider', label: 'Draw the profile wider', keys: '+', run: () => go(by(1)) },
+    { id: 'narrower', label: 'Draw the profile narrower', keys: '-', run: () => go(by(-1)) },
+  ]);
+  return (
+    <span className={classes.zoom}>
+      <button type="button" aria-label="Narrower" disabled={!by(-1)} onClick={() => go(by(-1))}>
+        <IconZoomOut size={18} />
+      </button>
+      <button type="button" aria-label="Wider" disabled={!by(1)} onClick={() => go(by(1))}>
+        <IconZoomIn size={18} />
+      </button>
+    </span>
+  );
+};

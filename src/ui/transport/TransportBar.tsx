@@ -64,7 +64,10 @@ const Position = () => {
       if (element && element.textContent !== text) element.textContent = text;
     };
     const show = (at: Seconds | undefined) => {
-      if (!loaded) return put(where.current, 'Open a set or a song to play its click.');
+      if (!loaded) {
+        for (const { current } of [position, time, tempo]) put(current, '');
+        return put(where.current, 'Open a set or a song to play its click.');
+      }
       const words = wordsAt(loaded.program, at ?? loaded.from ?? seconds(0));
       put(position.current, words.position);
       put(where.current, words.where);

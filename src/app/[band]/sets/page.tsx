@@ -22,7 +22,8 @@ const Page = async ({ params }: Props) => {
   return (
     <SetsPage
       band={band}
-      songs={songs.map(({ arrangement, arrangementName, title, map }) => ({
+      songs={songs.map(({ song, arrangement, arrangementName, title, map }) => ({
+        song,
         arrangement,
         arrangementName,
         title,

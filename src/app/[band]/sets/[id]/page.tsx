@@ -32,7 +32,8 @@ const Page = async ({ params }: Props) => {
       opened={{ id, document: set, revision, mayEdit }}
       band={band}
       event={{ title: of.title, place: of.place, startsAt: of.startsAt.toISOString() }}
-      songs={songs.map(({ arrangement, arrangementName, title, map }) => ({
+      songs={songs.map(({ song, arrangement, arrangementName, title, map }) => ({
+        song,
         arrangement,
         arrangementName,
         title,

@@ -1,0 +1,177 @@
+import type { Operation } from '../document';
+import { type Row, rowsOf } from '../editing';
+import {
+  COLLECTIONS,
+  type CollectionName,
+  DETAILS,
+  type DetailName,
+  type RoadMap,
+} from '../roadmap';
+
+/**
+ * The second map with the ids of the first wherever both mean the same thing: sections, repeats and
+ * endings that match by name and place, parts by name, details by what they say.
+ */
+export const aligned = (from: RoadMap, to: RoadMap): RoadMap => {
+  const ids = new Map<string, string>();
+  alignParts(from, to, ids);
+  alignRows(rowsOf(from), rowsOf(to), ids);
+  alignDetails(from, to, ids);
+  return renamed(to, ids);
+};
+
+/** The operations that make the first map into the second, which has been aligned to it. */
+export const difference = (from: RoadMap, to: RoadMap): Operation[] => [
+  ...fieldChanges('start', undefined, from.start, to.start),
+  ...(Object.keys(COLLECTIONS) as CollectionName[]).flatMap((where) =>
+    collectionChanges(where, from, to),
+  ),
+];
+
+const collectionChanges = (where: CollectionName, from: RoadMap, to: RoadMap): Operation[] => {
+  const [before, after] = [from[where], to[where]] as Record<string, object>[];
+  const gone = Object.keys(before!).filter((id) => !after![id]);
+  return [
+    ...gone.map((id): Operation => ({ type: 'remove', in: where, id })),
+    ...Object.entries(after!).flatMap(([id, record]): Operation[] =>
+      before![id]
+        ? changed(where, id, before![id], record)
+        : [{ type: 'insert', in: where, id, value: record }],
+    ),
+  ];
+};
+
+/** Fields of a detail have to agree with one another: several change as one. */
+const changed = (where: CollectionName, id: string, before: object, after: object): Operation[] => {
+  const fields = fieldChanges(where, id, before, after);
+  return fields.length > 1 && where in DETAILS
+    ? [
+        { type: 'remove', in: where, id },
+        { type: 'insert', in: where, id, value: after },
+      ]
+    : fields;
+};
+
+const fieldChanges = (
+  where: string,
+  id: string | undefined,
+  before: object,
+  after: object,
+): Operation[] =>
+  Object.entries(after)
+    .filter(([field, value]) => !same((before as Record<string, unknown>)[field], value))
+    .map(([field, value]) => ({
+      type: 'set',
+      in: where,
+      ...(id !== undefined && { id }),
+      field,
+      value,
+    }));
+
+/** Whether two values say the same. */
+export const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+const alignParts = (from: RoadMap, to: RoadMap, ids: Map<string, string>) => {
+  const known = new Map(Object.values(from.parts).map(({ id, name }) => [name.toLowerCase(), id]));
+  for (const { id, name } of Object.values(to.parts)) {
+    const match = known.get(name.toLowerCase());
+    if (match) ids.set(id, match);
+    known.delete(name.toLowerCase());
+  }
+};
+
+/** What a row is called when two maps are laid side by side. */
+const labelOf = (row: Row): string =>
+  row.kind === 'section' ? `section ${row.section.name.trim().toLowerCase()}` : row.kind;
+
+/**
+ * Rows in common by the longest common row of labels (Wagner and Fischer 1974); between two of those,
+ * what is left over of one kind is taken for the same in order: a renamed section stays itself.
+ */
+const alignRows = (from: readonly Row[], to: readonly Row[], ids: Map<string, string>) => {
+  const most = commonLengths(from.map(labelOf), to.map(labelOf));
+  let [i, j] = [0, 0];
+  const left: { from: Row[]; to: Row[] } = { from: [], to: [] };
+  const settle = () => {
+    for (const row of left.to) {
+      const at = left.from.findIndex(({ kind }) => kind === row.kind);
+      if (at >= 0) ids.set(row.id, left.from.splice(at, 1)[0]!.id);
+    }
+    left.from = [];
+    left.to = [];
+  };
+  while (i < from.length || j < to.length) {
+    const [a, b] = [from[i], to[j]];
+    if (a && b && labelOf(a) === labelOf(b)) {
+      settle();
+      ids.set(b.id, a.id);
+      i++;
+      j++;
+    } else if (b === undefined || (a && most[i + 1]![j]! >= most[i]![j + 1]!))
+      left.from.push(from[i++]!);
+    else left.to.push(to[j++]!);
+  }
+  settle();
+};
+
+const commonLengths = (a: readonly string[], b: readonly string[]): number[][] => {
+  const most = Array.from({ length: a.length + 1 }, () => Array<number>(b.length + 1).fill(0));
+  for (let i = a.length - 1; i >= 0; i--) {
+    for (let j = b.length - 1; j >= 0; j--) {
+      most[i]![j] =
+        a[i] === b[j] ? 1 + most[i + 1]![j + 1]! : Math.max(most[i + 1]![j]!, most[i]![j + 1]!);
+    }
+  }
+  return most;
+};
+
+/** First those that say exactly the same, then any other of the same kind in the same section. */
+const alignDetails = (from: RoadMap, to: RoadMap, ids: Map<string, string>) => {
+  for (const where of Object.keys(DETAILS) as DetailName[]) {
+    const free = new Set(Object.keys(from[where]));
+    const wanted = Object.values(to[where]) as { id: string; section: string }[];
+    for (const exact of [true, false]) {
+      for (const detail of wanted) {
+        if (ids.has(detail.id)) continue;
+        const section = ids.get(detail.section);
+        const match = [...free].find((id) => {
+          const other = from[where][id] as { section: string };
+          return other.section === section && (!exact || same(bare(other), bare(detail)));
+        });
+        if (!match) continue;
+        free.delete(match);
+        ids.set(detail.id, match);
+      }
+    }
+  }
+};
+
+const bare = (detail: object) =>
+  Object.fromEntries(
+    Object.entries(detail)
+      .filter(([key]) => key !== 'id' && key !== 'section' && key !== 'part')
+      .sort(([a], [b]) => (a < b ? -1 : 1)),
+  );
+
+const NAMED_BY = ['id', 'section', 'within', 'repeat', 'part'] as const;
+
+const renamed = (map: RoadMap, ids: ReadonlyMap<string, string>): RoadMap => {
+  const rename = (record: object) =>
+    Object.fromEntries(
+      Object.entries(record).map(([key, value]) =>
+        (NAMED_BY as readonly string[]).includes(key) && typeof value === 'string'
+          ? [key, ids.get(value) ?? value]
+          : [key, value],
+      ),
+    );
+  const collections = (Object.keys(COLLECTIONS) as CollectionName[]).map((where) => [
+    where,
+    Object.fromEntries(
+      Object.values(map[where]).map((record) => {
+        const one = rename(record);
+        return [one.id, one];
+      }),
+    ),
+  ]);
+  return { ...map, ...(Object.fromEntries(collections) as Partial<RoadMap>) };
+};

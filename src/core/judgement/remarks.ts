@@ -1,0 +1,22 @@
+import { detailChecks } from './details';
+import { formChecks } from './form';
+import { lengthChecks } from './lengths';
+import type { Look, Remark } from './remark';
+import { timeChecks } from './times';
+
+const CHECKS = [...formChecks, ...detailChecks, ...lengthChecks, ...timeChecks];
+
+/**
+ * What there is to say about a road map, in the order of the song; what was waved away is left out.
+ *
+ * @returns one remark a matter, however often the place comes by
+ */
+export const remarksOn = (look: Look): Remark[] => {
+  const seen = new Set<string>(Object.keys(look.map.waved));
+  const remarks = CHECKS.flatMap((check) => check(look)).filter(({ id }) => {
+    if (seen.has(id)) return false;
+    seen.add(id);
+    return true;
+  });
+  return remarks.sort((a, b) => (a.bar ?? 0) - (b.bar ?? 0));
+};

@@ -1,0 +1,304 @@
+'use client';
+
+import { IconTrash, IconX } from '@tabler/icons-react';
+import type { ReactNode } from 'react';
+import { fail, ok, type Result } from '@/core/result';
+import {
+  CUES,
+  type Details,
+  HATS,
+  HITS,
+  LANDINGS,
+  levelText,
+  type Position,
+  parseLevel,
+  parseMeter,
+  parsePasses,
+  parsePosition,
+  parseTempo,
+  passesText,
+  positionText,
+  type RoadMap,
+  tempoText,
+} from '@/core/roadmap';
+import { meterText } from '@/core/time';
+import type { MeterAt } from '@/core/timeline';
+import type { Edit } from '../../document';
+import { Cell } from '../../shared/Cell';
+import type { Mark } from './marks';
+import classes from './Ruler.module.css';
+
+type Props = {
+  readonly map: RoadMap;
+  readonly mark: Mark;
+  readonly meterAt: MeterAt;
+  readonly mayEdit: boolean;
+  readonly edit: Edit;
+  readonly onRemove: () => void;
+  readonly onClose: () => void;
+};
+
+/** Everything that can be said of one mark. */
+export const MarkEditor = ({ map, mark, meterAt, mayEdit, edit, onRemove, onClose }: Props) => {
+  const { where, id } = mark;
+  const detail = mark.detail as unknown as Record<string, unknown>;
+  const setValue = (field: string, value: unknown) =>
+    edit([{ type: 'set', in: where, id, field, value }], true);
+  const set = (field: string, read: (text: string) => Result<unknown>) => (text: string) => {
+    const value = read(text);
+    return value.ok ? setValue(field, value.value) : value.problem;
+  };
+  const form: Form = {
+    detail,
+    mayEdit,
+    setValue,
+    set,
+    position: (text) => parsePosition(text, meterAt),
+    placeText: (position) => positionText(position, meterAt(position.bar)),
+    unit: map.start.tempo.unit,
+  };
+  return (
+    <fieldset className={classes.editor} disabled={!mayEdit} aria-label={mark.title}>
+      {FIELDS[where]?.(form)}
+      <Text
+        form={form}
+        label="On passes"
+        field="passes"
+        value={passesOf(detail)}
+        read={readPasses}
+        placeholder="every time"
+      />
+      <span className={classes.tools}>
+        <button type="button" onClick={onRemove}>
+          <IconTrash size={15} aria-hidden="true" /> Take away
+        </button>
+        <button type="button" aria-label="Close" onClick={onClose}>
+          <IconX size={16} />
+        </button>
+      </span>
+    </fieldset>
+  );
+};
+
+type Form = {
+  readonly detail: Record<string, unknown>;
+  readonly mayEdit: boolean;
+  readonly setValue: (field: string, value: unknown) => ReturnType<Edit>;
+  readonly set: (
+    field: string,
+    read: (text: string) => Result<unknown>,
+  ) => (text: string) => ReturnType<Edit>;
+  readonly position: (text: string) => Result<Position>;
+  readonly placeText: (position: Position) => string;
+  readonly unit: RoadMap['start']['tempo']['unit'];
+};
+
+const passesOf = (detail: Record<string, unknown>): string =>
+  detail.passes ? passesText(detail.passes as never) : '';
+
+const readPasses = (text: string): Result<unknown> =>
+  text.trim() === '' ? ok(null) : parsePasses(text);
+
+type TextProps = {
+  readonly form: Form;
+  readonly label: string;
+  readonly field: string;
+  readonly value: string;
+  readonly read: (text: string) => Result<unknown>;
+  readonly placeholder?: string;
+  readonly wide?: boolean;
+};
+
+const Text = ({ form, label, field, value, read, placeholder, wide }: TextProps) => (
+  <div className={classes.field} data-wide={wide}>
+    <span aria-hidden="true">{label}</span>
+    <Cell
+      label={label}
+      value={value}
+      onText={form.set(field, read)}
+      readOnly={!form.mayEdit}
+      {...(placeholder && { placeholder })}
+      {...(wide && { wide })}
+    />
+  </div>
+);
+
+const Words = ({ form, label, field, placeholder }: Omit<TextProps, 'value' | 'read'>) => (
+  <Text
+    form={form}
+    label={label}
+    field={field}
+    value={String(form.detail[field] ?? '')}
+    read={ok}
+    wide
+    {...(placeholder && { placeholder })}
+  />
+);
+
+const Place = ({
+  form,
+  label,
+  field,
+  end,
+}: {
+  form: Form;
+  label: string;
+  field: string;
+  end?: string;
+}) => {
+  const position = form.detail[field] as Position | null;
+  return (
+    <Text
+      form={form}
+      label={label}
+      field={field}
+      value={position ? form.placeText(position) : ''}
+      read={(text) => (text.trim() === '' && end ? ok(null) : form.position(text))}
+      {...(end && { placeholder: end })}
+    />
+  );
+};
+
+type ChoiceProps = {
+  readonly form: Form;
+  readonly label: string;
+  readonly field: string;
+  readonly choices: readonly string[];
+  readonly none?: string;
+};
+
+const Choice = ({ form, label, field, choices, none }: ChoiceProps) => (
+  <label className={classes.field}>
+    <span>{label}</span>
+    <select
+      value={String(form.detail[field] ?? '')}
+      onChange={({ currentTarget: { value } }) => form.setValue(field, value === '' ? null : value)}
+    >
+      {none && <option value="">{none}</option>}
+      {choices.map((choice) => (
+        <option key={choice}>{choice}</option>
+      ))}
+    </select>
+  </label>
+);
+
+const LEAD = /^(\d{1,2})\s*(bars?|beats?)$/i;
+
+const readLead = (text: string): Result<unknown> => {
+  const match = LEAD.exec(text.trim());
+  if (!match) return fail('invalid', '', 'Type a warning like 2 bars, or 4 beats.');
+  return ok({
+    count: Number(match[1]),
+    of: match[2]!.toLowerCase().startsWith('bar') ? 'bars' : 'beats',
+  });
+};
+
+const seconds = (text: string): Result<unknown> => ok(Number(text.replace(/s$/i, '').trim()));
+
+const leadText = (lead: Details['cues']['lead']): string => `${lead.count} ${lead.of}`;
+
+/** The fields of each kind of mark. */
+const FIELDS: Readonly<Record<string, (form: Form) => ReactNode>> = {
+  fills: (form) => (
+    <>
+      <Place form={form} label="From" field="from" />
+      <Place form={form} label="To" field="to" end="the end" />
+      <Words form={form} label="Name" field="name" placeholder="toms, round the kit" />
+      <Choice form={form} label="Lands on" field="lands" choices={LANDINGS} />
+    </>
+  ),
+  hits: (form) => (
+    <>
+      <Choice form={form} label="Kind" field="kind" choices={HITS} />
+      <Place form={form} label="At" field="at" />
+      <Place form={form} label="To" field="to" end="as usual" />
+      <Words form={form} label="Words" field="words" placeholder="horns" />
+    </>
+  ),
+  shades: (form) => (
+    <>
+      <Place form={form} label="From" field="at" />
+      <Text
+        form={form}
+        label="Level"
+        field="level"
+        value={form.detail.level ? levelText(form.detail.level as never) : ''}
+        read={(text) => (text.trim() === '' ? ok(null) : parseLevel(text))}
+        placeholder="same"
+      />
+      <Choice form={form} label="Hats" field="hats" choices={HATS} none="same" />
+      <Place form={form} label="Arrives at" field="to" end="the end" />
+    </>
+  ),
+  cues: (form) => (
+    <>
+      <Place form={form} label="At" field="at" />
+      <Choice form={form} label="Kind" field="kind" choices={CUES} />
+      <Words form={form} label="Words" field="words" />
+      <Text
+        form={form}
+        label="Warning"
+        field="lead"
+        value={leadText(form.detail.lead as never)}
+        read={readLead}
+      />
+      <Words form={form} label="Given by" field="by" />
+      <label className={classes.check}>
+        <input
+          type="checkbox"
+          checked={form.detail.byEar === true}
+          onChange={({ currentTarget }) => form.setValue('byEar', currentTarget.checked)}
+        />
+        to be checked by ear
+      </label>
+    </>
+  ),
+  holds: (form) => (
+    <>
+      <Place form={form} label="Before" field="at" end="the end" />
+      <Text
+        form={form}
+        label="Seconds"
+        field="seconds"
+        value={String(form.detail.seconds)}
+        read={seconds}
+      />
+      <Words form={form} label="Until the cue" field="cue" placeholder="counted in seconds" />
+    </>
+  ),
+  turns: (form) => (
+    <>
+      <Text
+        form={form}
+        label="From bar"
+        field="bar"
+        value={String(form.detail.bar)}
+        read={(text) => ok(Number(text))}
+      />
+      <Text
+        form={form}
+        label="Meter"
+        field="meter"
+        value={form.detail.meter ? meterText(form.detail.meter as never) : ''}
+        read={parseMeter}
+        placeholder="same"
+      />
+      <Text
+        form={form}
+        label="Tempo"
+        field="tempo"
+        value={tempoText(form.detail.tempo as never, form.unit)}
+        read={(text) => parseTempo(text, form.unit)}
+        placeholder="same"
+      />
+      <Text
+        form={form}
+        label="Ramp ends with bar"
+        field="toBar"
+        value={form.detail.toBar === null ? '' : String(form.detail.toBar)}
+        read={(text) => ok(text.trim() === '' ? null : Number(text))}
+        placeholder="the last"
+      />
+    </>
+  ),
+};

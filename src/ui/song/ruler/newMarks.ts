@@ -1,0 +1,79 @@
+import type { DetailName, Position } from '@/core/roadmap';
+import type { Tempo } from '@/core/time';
+import type { MeterAt } from '@/core/timeline';
+
+type Around = { readonly bars: number; readonly meterAt: MeterAt; readonly bpm: Tempo };
+
+/** Something that a key puts at the chosen place. */
+export type NewMark = {
+  readonly key: string;
+  readonly label: string;
+  readonly help: string;
+  readonly where: DetailName;
+  readonly fields: (place: Position, around: Around) => object;
+};
+
+/** A place in the last bar stays in the last bar when the section grows. */
+const anchored = (place: Position, { bars }: Around): Position =>
+  place.bar === bars ? { ...place, bar: -1 } : place;
+
+const hit = (key: string, kind: string, help: string): NewMark => ({
+  key,
+  label: kind.replace('-', ' '),
+  help,
+  where: 'hits',
+  fields: (place, around) => ({ kind, at: anchored(place, around) }),
+});
+
+export const NEW_MARKS: readonly NewMark[] = [
+  {
+    key: 'f',
+    label: 'fill',
+    help: 'A fill from here to the next bar line',
+    where: 'fills',
+    fields: (place, around) => ({
+      from: anchored(place, around),
+      to: place.bar === around.bars ? null : { bar: place.bar + 1, ticks: 0 },
+    }),
+  },
+  hit('h', 'hit', 'Everybody hits here'),
+  hit('p', 'push', 'An accent just before the bar line'),
+  hit('s', 'stop', 'Everybody stops, to the end of the bar'),
+  hit('k', 'choke', 'Catch the cymbal here'),
+  hit('n', 'no-crash', 'The crash is held back here'),
+  {
+    key: 'q',
+    label: 'cue',
+    help: 'Something to listen for, to watch or to remember',
+    where: 'cues',
+    fields: (place, around) => ({ kind: 'listen', at: anchored(place, around), words: 'listen' }),
+  },
+  {
+    key: 'l',
+    label: 'level',
+    help: 'Louder or softer from here',
+    where: 'shades',
+    fields: (place, around) => ({ at: anchored(place, around), level: { from: 4, to: 4 } }),
+  },
+  {
+    key: 'o',
+    label: 'hats',
+    help: 'The hats, or another cymbal, from here',
+    where: 'shades',
+    fields: (place, around) => ({ at: anchored(place, around), hats: 'open' }),
+  },
+  {
+    key: 'd',
+    label: 'hold',
+    help: 'Time stands still just before this place',
+    where: 'holds',
+    fields: (place, around) => ({ at: anchored(place, around), seconds: 3 }),
+  },
+  {
+    key: 'm',
+    label: 'meter or tempo',
+    help: 'Another meter or tempo from this bar on',
+    where: 'turns',
+    fields: ({ bar }, { bpm }) => ({ bar, tempo: { kind: 'hold', ...bpm } }),
+  },
+];

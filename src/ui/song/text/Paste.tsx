@@ -1,0 +1,175 @@
+'use client';
+
+import { Button } from '@mantine/core';
+import { useMemo, useState } from 'react';
+import { aligned, difference } from '@/core/compare';
+import { placeAt } from '@/core/document';
+import { insertRecord } from '@/core/editing';
+import {
+  type Decision,
+  mapFromPasted,
+  type PastedLine,
+  type PastedSection,
+  readPasted,
+} from '@/core/paste';
+import {
+  collectionFor,
+  DETAILS,
+  type DetailName,
+  type RoadMap,
+  sectionsOf,
+  siblingsIn,
+} from '@/core/roadmap';
+import type { Edit } from '../../document';
+import { newId } from '../../shared/newId';
+import classes from './Paste.module.css';
+
+type Props = { readonly map: RoadMap; readonly edit: Edit; readonly onDone: () => void };
+
+/** Anything that a band sends, line by line with what became of it, before it is taken over. */
+export const Paste = ({ map, edit, onDone }: Props) => {
+  const [text, setText] = useState('');
+  const [decisions, setDecisions] = useState<ReadonlyMap<number, Decision>>(new Map());
+  const { lines, problem } = useMemo(() => readPasted(text), [text]);
+  const read = lines.filter(({ status }) => status !== 'empty');
+  const counts = {
+    sections: read.reduce((sum, { sections }) => sum + sections.length, 0),
+    guessed: read.filter(({ status }) => status === 'guessed').length,
+    lost: read.filter(({ status }) => status === 'not understood').length,
+  };
+  const decide = (line: number, decision: Decision) =>
+    setDecisions(new Map([...decisions, [line, decision]]));
+  const use = (how: 'replace' | 'append') => {
+    const pasted = mapFromPasted(lines, decisions, newId);
+    const wanted = how === 'replace' ? aligned(map, { ...pasted, parts: map.parts }) : undefined;
+    const operations = wanted ? difference(map, wanted) : appended(map, pasted);
+    if (edit(operations) === undefined) onDone();
+  };
+  return (
+    <div className={classes.paste}>
+      <label>
+        Paste the song as the band wrote it
+        <textarea
+          value={text}
+          rows={text ? 6 : 10}
+          spellCheck={false}
+          placeholder={'Intro - 8 bars drums only\nV1 16\nCH x2 (8)\nBridge 7\nout 4 w/ ritard'}
+          onChange={({ currentTarget }) => setText(currentTarget.value)}
+        />
+      </label>
+      {problem && (
+        <p role="alert" className={classes.problem}>
+          {problem}
+        </p>
+      )}
+      {read.length > 0 && (
+        <>
+          <p data-testid="paste-summary">
+            {counts.sections} sections; {counts.guessed} lines with a guess; {counts.lost} not
+            understood
+          </p>
+          <table className={classes.lines}>
+            <thead>
+              <tr>
+                <th>Line</th>
+                <th>As it was written</th>
+                <th>Understood as</th>
+                <th>To look at</th>
+              </tr>
+            </thead>
+            <tbody>
+              {read.slice(0, MOST_SHOWN).map((line) => (
+                <Line
+                  key={line.line}
+                  line={line}
+                  decision={decisions.get(line.line) ?? 'leave out'}
+                  onDecide={decide}
+                />
+              ))}
+            </tbody>
+          </table>
+          {read.length > MOST_SHOWN && <p>and {read.length - MOST_SHOWN} more lines</p>}
+        </>
+      )}
+      <div className={classes.actions}>
+        <Button disabled={counts.sections === 0} onClick={() => use('replace')}>
+          {sectionsOf(map).length > 0 ? 'Use these in place of what is here' : 'Use these'}
+        </Button>
+        {sectionsOf(map).length > 0 && (
+          <Button variant="default" disabled={counts.sections === 0} onClick={() => use('append')}>
+            Add these at the end
+          </Button>
+        )}
+        <Button variant="subtle" color="gray" onClick={onDone}>
+          Back to the text
+        </Button>
+      </div>
+    </div>
+  );
+};
+
+const MOST_SHOWN = 500;
+
+type LineProps = {
+  readonly line: PastedLine;
+  readonly decision: Decision;
+  readonly onDecide: (line: number, decision: Decision) => void;
+};
+
+const Line = ({ line, decision, onDecide }: LineProps) => (
+  <tr data-status={line.status}>
+    <td>{line.line}</td>
+    <td className="name">{line.text.slice(0, 200)}</td>
+    <td>
+      {line.sections.map(inWords).join('; ') || songWords(line)}
+      {line.status === 'not understood' && line.sections.length === 0 && (
+        <select
+          aria-label={`What to do with line ${line.line}`}
+          value={decision}
+          onChange={({ currentTarget }) => onDecide(line.line, currentTarget.value as Decision)}
+        >
+          <option value="leave out">leave it out</option>
+          <option value="cue">keep it as a cue of the section above</option>
+          <option value="section">make it a section of 8 bars</option>
+        </select>
+      )}
+    </td>
+    <td>{line.guesses.join(' ') || (line.status === 'not understood' ? 'not understood' : '')}</td>
+  </tr>
+);
+
+const inWords = ({ name, bars, times, tacet, level, hats, vamp }: PastedSection): string =>
+  [
+    `${name} ${bars}${times ? ` × ${times}` : ''}`,
+    level &&
+      (level.from === level.to ? `level ${level.from}` : `level ${level.from} > ${level.to}`),
+    hats && `hats ${hats}`,
+    tacet && 'tacet',
+    vamp && `until “${vamp.cue}”`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+
+const songWords = ({ song }: PastedLine): string =>
+  [
+    song.tempo && `tempo ${song.tempo.perMinute}`,
+    song.meter && `meter ${song.meter.numerator}/${song.meter.denominator}`,
+    song.countIn !== undefined && `a count of ${song.countIn}`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+
+/** The pasted sections behind those that are there, with what stands in them. */
+const appended = (map: RoadMap, pasted: RoadMap) => {
+  let last = siblingsIn(map, null);
+  const sections = sectionsOf(pasted).map((section) => {
+    const { order } = placeAt(collectionFor, last, last.length);
+    const placed = { ...section, order };
+    last = [...last, placed];
+    return insertRecord('sections', placed);
+  });
+  const details = (Object.keys(DETAILS) as DetailName[]).flatMap((where) =>
+    Object.values(pasted[where]).map((detail) => insertRecord(where, detail as { id: string })),
+  );
+  return [...sections, ...details];
+};
