@@ -19,6 +19,8 @@ const shared = {
 };
 
 export default {
+  // Opening a database, or engraving a long song, takes seconds on a busy machine.
+  testTimeout: 60_000,
   projects: [
     { ...shared, displayName: 'unit', testMatch: ['<rootDir>/src/{core,ui,audio}/**/*.test.ts'] },
     { ...shared, displayName: 'database', testMatch: ['<rootDir>/src/{server,app}/**/*.test.ts'] },

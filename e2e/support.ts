@@ -16,6 +16,8 @@ export const newSong = async (page: Page, title: string): Promise<string> => {
   const response = await page.request.post('/api/bands/saltreach-nine/songs', { data: { title } });
   const { arrangement } = await response.json();
   await page.goto(`/saltreach-nine/songs/${arrangement}`);
+  // Written by an effect: from then on the page hears keys and clicks.
+  await expect(page.getByTestId('position')).not.toBeEmpty();
   return arrangement;
 };
 

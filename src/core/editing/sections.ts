@@ -101,6 +101,13 @@ export const partsOf = (map: RoadMap): Part[] => inOrder(map.parts);
 export const partNamed = (map: RoadMap, name: string): Part | undefined =>
   partsOf(map).find((part) => part.name.trim().toLowerCase() === name.trim().toLowerCase());
 
+/** A new part behind the others, under a name of its own. */
+export const newPart = (map: RoadMap, id: string): Pick<Part, 'id' | 'order' | 'name'> => {
+  const parts = partsOf(map);
+  const { order } = placeAt('parts', parts, parts.length);
+  return { id, order, name: `Part ${parts.length + 1}` };
+};
+
 /**
  * Gives a section the part of a name, making it where there is none of that name; no name takes the
  * part away.
@@ -110,9 +117,8 @@ export const setPart = (map: RoadMap, section: string, name: string, newId: NewI
   const known = partNamed(map, name);
   if (known) return setField('sections', section, 'part', known.id);
   const id = newId();
-  const { order } = placeAt('parts', partsOf(map), partsOf(map).length);
   return [
-    insertRecord('parts', { id, order, name: name.trim() }),
+    insertRecord('parts', { ...newPart(map, id), name: name.trim() }),
     ...setField('sections', section, 'part', id),
   ];
 };

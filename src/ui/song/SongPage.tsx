@@ -19,6 +19,7 @@ import { Compare } from './Compare';
 import { Details } from './details/Details';
 import { PlayedTable } from './PlayedTable';
 import { ProfileHandles } from './ProfileHandles';
+import { RemarkTools } from './panel/Remarks';
 import { SongPanel } from './panel/SongPanel';
 import { Ruler } from './ruler/Ruler';
 import { SectionTable } from './SectionTable';
@@ -26,6 +27,7 @@ import { StartFields, Title } from './SongHead';
 import classes from './SongPage.module.css';
 import { TextView } from './text/TextView';
 import { useNeedle } from './useNeedle';
+import { useRemarks } from './useRemarks';
 import { useSongCommands } from './useSongCommands';
 import { useTap } from './useTap';
 
@@ -99,6 +101,7 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
   );
   const switchView = () => setView((now) => (now === 'played' ? 'rows' : 'played'));
   const commands = useSongCommands({ song, rows, selected, setChosen, tap, switchView });
+  const remarks = useRemarks(song, timeline, setChosen);
   const needle = useNeedle(drawn.timeline);
   const handles = useCallback(
     (scale: Scale, stretches: readonly Stretch[]) => (
@@ -156,6 +159,12 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
             {commands.said}
           </output>
         )}
+        {remarks.current && section && (
+          <output className={classes.said}>
+            {remarks.current.sentence}{' '}
+            {mayEdit && <RemarkTools remark={remarks.current} remarks={remarks} />}
+          </output>
+        )}
         <Zoom zoom={zoom} onZoom={setZoom} />
       </div>
       {section && form && (
@@ -188,9 +197,9 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
           <SongPanel
             map={map}
             timeline={timeline}
+            remarks={remarks}
             mayEdit={mayEdit}
             edit={edit}
-            onSelect={setChosen}
           />
         )}
         {section && form && (

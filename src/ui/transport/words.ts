@@ -42,11 +42,16 @@ const placeWords = (place: Place, first: string | undefined): Omit<Words, 'time'
       where: first ? `then ${first}` : '',
     };
   }
-  const { bar, beat, passage, barsLeft, next } = place;
+  const { bar, beat, passage, barsLeft, next, holding } = place;
+  if (holding) {
+    const until = holding.cue ? `until ${holding.cue}` : `${Math.ceil(holding.left)} s`;
+    return { position: 'Hold', where: `${until}, then bar ${bar.played} of ${passage.name}` };
+  }
   const left = barsLeft === 1 ? 'last bar' : `${barsLeft} bars left`;
   const pass = passage.passes > 1 ? ` (${passage.pass} of ${passage.passes})` : '';
+  const vamp = passage.vamp === undefined ? '' : `, vamp until ${passage.vamp || 'the cue'}`;
   return {
     position: `Bar ${bar.played} · ${Math.floor(beat)}`,
-    where: `${passage.name}${pass}, ${left}, then ${next ? next.name : 'the end'}`,
+    where: `${passage.name}${pass}${vamp}, ${left}, then ${next ? next.name : 'the end'}`,
   };
 };

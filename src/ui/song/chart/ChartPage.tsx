@@ -77,6 +77,7 @@ export const ChartPage = ({ map, title, arrangement, song }: Props) => {
         data-dark={dark}
         data-columns={fit.columns}
         data-fits={fit.fits}
+        data-measured={fit.measured}
         style={{ fontSize: `${fit.points}pt` }}
       >
         <Chart map={map} timeline={timeline} title={title} arrangement={arrangement} />

@@ -7,7 +7,12 @@ const LARGEST = 14;
 const SMALLEST = 8.5;
 const STEP = 0.5;
 
-export type Fit = { readonly points: number; readonly columns: 1 | 2; readonly fits: boolean };
+export type Fit = {
+  readonly points: number;
+  readonly columns: 1 | 2;
+  readonly fits: boolean;
+  readonly measured: boolean;
+};
 
 /**
  * The largest type with which the content fits its page: in one column, else in two.
@@ -15,7 +20,12 @@ export type Fit = { readonly points: number; readonly columns: 1 | 2; readonly f
  * @param reason changes where the page has changed
  */
 export const useFit = (page: RefObject<HTMLElement | null>, reason: string): Fit => {
-  const [fit, setFit] = useState<Fit>({ points: LARGEST, columns: 1, fits: true });
+  const [fit, setFit] = useState<Fit>({
+    points: LARGEST,
+    columns: 1,
+    fits: true,
+    measured: false,
+  });
   // biome-ignore lint/correctness/useExhaustiveDependencies: the reason says when to measure again
   useLayoutEffect(() => {
     const measure = () => page.current && setFit(bestFit(page.current));
@@ -37,7 +47,7 @@ const bestFit = (page: HTMLElement): Fit => {
   for (const columns of [1, 2] as const) {
     // One column of tiny type is worse than two that can be read.
     const points = sizes.find((size) => (columns === 2 || size >= 10) && fitsAt(size, columns));
-    if (points !== undefined) return { points, columns, fits: true };
+    if (points !== undefined) return { points, columns, fits: true, measured: true };
   }
-  return { points: SMALLEST + 1, columns: 2, fits: false };
+  return { points: SMALLEST + 1, columns: 2, fits: false, measured: true };
 };

@@ -2,6 +2,7 @@
 
 import { NativeSelect, Switch, TextInput } from '@mantine/core';
 import { followPart, setField } from '@/core/editing';
+import type { Problem } from '@/core/result';
 import {
   groupingText,
   HATS,
@@ -12,9 +13,10 @@ import {
   resolve,
   type Section,
 } from '@/core/roadmap';
-import { clock, type Meter, meterText, type Tempo } from '@/core/time';
+import { clock, exactClock, type Meter, meterText, parseClock, type Tempo } from '@/core/time';
 import type { Passage } from '@/core/timeline';
 import type { Edit } from '../../document';
+import { Cell } from '../../shared/Cell';
 import { Actions, type ActionsProps } from './Actions';
 import classes from './Details.module.css';
 import { FeelFields } from './FeelFields';
@@ -37,7 +39,7 @@ type Props = {
 /** Everything about the selected section, with the choices spelt out. */
 export const Details = ({ map, section, passages, tempo, mayEdit, edit, actions }: Props) => {
   const set = <Field extends keyof Section & string>(field: Field, value: Section[Field]) => {
-    edit(setField('sections', section.id, field, value));
+    return edit(setField('sections', section.id, field, value));
   };
   const whole = resolve(map, section);
   return (
@@ -104,10 +106,19 @@ const Follows = ({ section, part, mayEdit, edit }: FollowsProps) => {
   );
 };
 
+const NOT_A_TIME: Problem = {
+  code: 'invalid',
+  place: '',
+  message: 'Type a time like 1:12.5.',
+};
+
 type PlayingProps = {
   readonly section: Section;
   readonly hats: Hats | null;
-  readonly set: <Field extends keyof Section & string>(field: Field, value: Section[Field]) => void;
+  readonly set: <Field extends keyof Section & string>(
+    field: Field,
+    value: Section[Field],
+  ) => ReturnType<Edit>;
 };
 
 /** What the hands are on, whether the drums play at all, and whether it goes on until a cue. */
@@ -134,6 +145,19 @@ const Playing = ({ section, hats, set }: PlayingProps) => (
         else if (/^\d{1,2}$/.test(value) && Number(value) > 0) set('phrase', Number(value));
       }}
     />
+    <div className={classes.labelled}>
+      <span aria-hidden="true">heard</span>
+      <Cell
+        label="When it was heard to begin in the recording"
+        value={section.heard === null ? '' : exactClock(section.heard)}
+        placeholder="1:12 in the recording"
+        onText={(text) => {
+          const moment = parseClock(text);
+          if (text.trim() !== '' && moment === undefined) return NOT_A_TIME;
+          return set('heard', moment ?? null);
+        }}
+      />
+    </div>
     <Switch
       size="xs"
       label="Drums rest, the bars count (tacet)"

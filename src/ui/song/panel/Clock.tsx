@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { setStart } from '@/core/editing';
-import { fail, type Problem } from '@/core/result';
+import type { Problem } from '@/core/result';
 import type { RoadMap } from '@/core/roadmap';
 import { exactClock, parseClock, rateOf } from '@/core/time';
 import { barAtTime, barsInTime, type Timeline, timeOfBar } from '@/core/timeline';
@@ -26,7 +26,7 @@ export const Clock = ({ map, timeline, mayEdit, edit }: Props) => {
   const setMoment = (field: 'recording' | 'recordingEnd') => (text: string) => {
     if (text.trim() === '' && field === 'recordingEnd') return edit(setStart(field, null), true);
     const moment = parseClock(text);
-    return moment === undefined ? notATime() : edit(setStart(field, moment), true);
+    return moment === undefined ? NOT_A_TIME : edit(setStart(field, moment), true);
   };
   return (
     <section>
@@ -92,9 +92,10 @@ const Row = ({ label, says, children }: RowProps) => (
   </>
 );
 
-const notATime = (): Problem | undefined => {
-  const failed = fail('invalid', '', 'Type a time like 0:03.2.');
-  return failed.ok ? undefined : failed.problem;
+const NOT_A_TIME: Problem = {
+  code: 'invalid',
+  place: '',
+  message: 'Type a time like 0:03.2.',
 };
 
 const barWords = (timeline: Timeline, recording: number, text: string): string => {

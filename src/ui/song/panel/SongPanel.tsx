@@ -1,11 +1,13 @@
 'use client';
 
 import { useMemo } from 'react';
-import { remarksOn, sharesOf } from '@/core/judgement';
+import { sharesOf } from '@/core/judgement';
 import type { RoadMap } from '@/core/roadmap';
 import type { Timeline } from '@/core/timeline';
 import type { Edit } from '../../document';
+import type { LiveRemarks } from '../useRemarks';
 import { Clock } from './Clock';
+import { Parts } from './Parts';
 import { Remarks } from './Remarks';
 import { Shares } from './Shares';
 import classes from './SongPanel.module.css';
@@ -13,18 +15,18 @@ import classes from './SongPanel.module.css';
 type Props = {
   readonly map: RoadMap;
   readonly timeline: Timeline;
+  readonly remarks: LiveRemarks;
   readonly mayEdit: boolean;
   readonly edit: Edit;
-  readonly onSelect: (section: string) => void;
 };
 
-/** The song as a whole: what to look at, what to learn first, the clock of the recording. */
-export const SongPanel = ({ map, timeline, mayEdit, edit, onSelect }: Props) => {
-  const remarks = useMemo(() => remarksOn({ map, timeline }), [map, timeline]);
+/** The song as a whole: what to look at, its parts, what to learn first, the recording's clock. */
+export const SongPanel = ({ map, timeline, remarks, mayEdit, edit }: Props) => {
   const shares = useMemo(() => sharesOf(map, timeline), [map, timeline]);
   return (
     <aside className={classes.panel} aria-label="The song as a whole">
-      <Remarks remarks={remarks} mayEdit={mayEdit} edit={edit} onSelect={onSelect} />
+      <Remarks remarks={remarks} mayEdit={mayEdit} />
+      <Parts map={map} mayEdit={mayEdit} edit={edit} />
       <Shares shares={shares} />
       <Clock map={map} timeline={timeline} mayEdit={mayEdit} edit={edit} />
     </aside>

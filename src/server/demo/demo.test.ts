@@ -1,0 +1,36 @@
+import { parseDocument } from '@/core/document';
+import { formAsMusicXml } from '@/core/musicxml';
+import { type Independent, openIndependent, worstOf } from '@/core/musicxml/testing';
+import { roadMapKind } from '@/core/roadmap';
+import { parseShorthand, printShorthand } from '@/core/shorthand';
+import { compile } from '@/core/timeline';
+import { LOFT_STREET_SONGS, SALTREACH_SONGS } from './songs';
+
+let independent: Independent;
+beforeAll(async () => {
+  independent = await openIndependent();
+}, 60_000);
+
+const songs = [...SALTREACH_SONGS, ...LOFT_STREET_SONGS].flatMap(({ title, arrangements }) =>
+  arrangements.map(([name, map]) => [`${title}, ${name}`, map] as const),
+);
+
+test('the demo has the songs that its scenario asks for', () => {
+  expect(songs.length).toBeGreaterThanOrEqual(18);
+});
+
+test.each(songs)('%s: valid, and its text reads back to the same', (_, map) => {
+  expect(parseDocument(roadMapKind, map).ok).toBe(true);
+  let count = 0;
+  const text = printShorthand(map);
+  const { map: again, problems } = parseShorthand(text, () => `n${++count}`);
+  expect(problems).toEqual([]);
+  expect(printShorthand(again)).toBe(text);
+  expect(compile(again).bars).toEqual(compile(map).bars);
+});
+
+test.each(songs)('%s: an independent program unrolls and times it alike', (title, map) => {
+  const ours = compile(map).bars.map(({ startSeconds }) => startSeconds);
+  // The independent program gives whole milliseconds.
+  expect(worstOf(ours, independent(formAsMusicXml(map, title)))).toBeLessThan(0.001);
+});

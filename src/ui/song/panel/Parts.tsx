@@ -1,0 +1,123 @@
+'use client';
+
+import { IconX } from '@tabler/icons-react';
+import { insertRecord, newPart, partsOf, removePart, setField } from '@/core/editing';
+import { ok, type Result } from '@/core/result';
+import {
+  feelText,
+  HATS,
+  type Hats,
+  levelText,
+  orInherited,
+  type Part,
+  parseFeel,
+  parseLevel,
+  parseWhole,
+  type RoadMap,
+} from '@/core/roadmap';
+import type { Edit } from '../../document';
+import { Cell } from '../../shared/Cell';
+import { newId } from '../../shared/newId';
+import classes from './SongPanel.module.css';
+
+type Props = { readonly map: RoadMap; readonly mayEdit: boolean; readonly edit: Edit };
+
+/** What the drummer has to be able to play. A change here changes every section that follows it. */
+export const Parts = ({ map, mayEdit, edit }: Props) => {
+  const parts = partsOf(map);
+  return (
+    <section>
+      <h2>Parts</h2>
+      {parts.length === 0 && (
+        <p className={classes.quiet}>
+          What you have to be able to play. Name one in a section’s row, or here; sections that name
+          it follow it.
+        </p>
+      )}
+      {parts.map((part) => (
+        <PartFields key={part.id} map={map} part={part} mayEdit={mayEdit} edit={edit} />
+      ))}
+      {mayEdit && (
+        <button
+          type="button"
+          className={classes.add}
+          onClick={() => edit([insertRecord('parts', newPart(map, newId()))])}
+        >
+          Add a part
+        </button>
+      )}
+    </section>
+  );
+};
+
+type FieldsProps = Props & { readonly part: Part };
+
+const PartFields = ({ map, part, mayEdit, edit }: FieldsProps) => {
+  const { id, name, bars, level, feel, hats, phrase } = part;
+  const users = Object.values(map.sections).filter((section) => section.part === id).length;
+  const set =
+    <Field extends keyof Part & string>(
+      field: Field,
+      read: (text: string) => Result<Part[Field]>,
+    ) =>
+    (text: string) => {
+      const value = read(text);
+      return value.ok ? edit(setField('parts', id, field, value.value), true) : value.problem;
+    };
+  const whole = orInherited((text) => ok(parseWhole(text)));
+  const field = (label: string, value: string, onText: (text: string) => ReturnType<Edit>) => (
+    <>
+      <span aria-hidden="true">{label}</span>
+      <Cell
+        label={`${label} of the part ${name}`}
+        value={value}
+        placeholder="not said"
+        readOnly={!mayEdit}
+        onText={onText}
+      />
+    </>
+  );
+  return (
+    <div className={classes.part}>
+      <div className={classes.partName}>
+        <Cell
+          label={`Name of the part ${name}`}
+          value={name}
+          wide
+          readOnly={!mayEdit}
+          onText={set('name', ok)}
+        />
+        <span>{users === 1 ? '1 section' : `${users} sections`}</span>
+        {mayEdit && (
+          <button
+            type="button"
+            aria-label={`Remove the part ${name}`}
+            onClick={() => edit(removePart(map, id))}
+          >
+            <IconX size={15} />
+          </button>
+        )}
+      </div>
+      <div className={classes.partFields}>
+        {field('Bars', bars === null ? '' : String(bars), set('bars', whole))}
+        {field('Level', level ? levelText(level) : '', set('level', orInherited(parseLevel)))}
+        {field('Phrase', phrase === null ? '' : String(phrase), set('phrase', whole))}
+        <span aria-hidden="true">Hats</span>
+        <select
+          aria-label={`Hats of the part ${name}`}
+          value={hats ?? ''}
+          disabled={!mayEdit}
+          onChange={({ currentTarget: { value } }) =>
+            edit(setField('parts', id, 'hats', (value || null) as Hats | null))
+          }
+        >
+          <option value="">not said</option>
+          {HATS.map((one) => (
+            <option key={one}>{one}</option>
+          ))}
+        </select>
+        {field('Feel', feel ? feelText(feel) : '', set('feel', orInherited(parseFeel)))}
+      </div>
+    </div>
+  );
+};
