@@ -13,7 +13,7 @@ export const measureBrowser = async (url: string | undefined): Promise<Row[]> =>
   await page.goto('/');
   await page.getByRole('button', { name: /Wren Halloway/ }).click();
   await page.waitForURL(/sets$/);
-  const rows = [await firstVisit(page), await keystrokes(page)];
+  const rows = [await firstVisit(page), await keystrokes(page, 0), await keystrokes(page, 300)];
   await browser.close();
   return rows;
 };
@@ -43,8 +43,8 @@ const firstVisit = async (page: Page): Promise<Row> => {
   ];
 };
 
-/** From a key press in a song of 120 sections to the frame that shows it. */
-const keystrokes = async (page: Page): Promise<Row> => {
+/** From a key press in a song of 120 sections, with cues in them, to the frame that shows it. */
+const keystrokes = async (page: Page, cues: number): Promise<Row> => {
   const { arrangement } = await (
     await page.request.post('/api/bands/saltreach-nine/songs', { data: { title: 'Long song' } })
   ).json();
@@ -58,7 +58,10 @@ const keystrokes = async (page: Page): Promise<Row> => {
     },
   }));
   await page.request.post(`/api/documents/${arrangement}/changes`, {
-    data: { base: 0, changes: [{ id: randomUUID(), operations }] },
+    data: {
+      base: 0,
+      changes: [{ id: randomUUID(), operations: [...operations, ...cuesIn(cues)] }],
+    },
   });
   await page.goto(`/saltreach-nine/songs/${arrangement}`);
   await page.getByLabel('Bars of Section 0', { exact: true }).click();
@@ -83,9 +86,23 @@ const keystrokes = async (page: Page): Promise<Row> => {
   }
   const times = await page.evaluate(() => (window as unknown as { times: number[] }).times);
   return [
-    'keystroke in a 120-section song',
+    cues > 0 ? `keystroke with ${cues} cues` : 'keystroke in a 120-section song',
     milliseconds(quantile(times, 0.95)),
     'under 50 ms',
     `95th percentile of ${times.length}, median ${milliseconds(quantile(times, 0.5))}`,
   ];
 };
+
+const cuesIn = (count: number) =>
+  Array.from({ length: count }, (_, index) => ({
+    type: 'insert',
+    in: 'cues',
+    id: `c${index}`,
+    value: {
+      id: `c${index}`,
+      section: `s${index % 120}`,
+      kind: 'remember',
+      at: { bar: 1 + (index % 4), ticks: 0 },
+      words: `cue ${index}`,
+    },
+  }));

@@ -3,8 +3,12 @@
  * there is something to compare with. `bin/bench` prepares what this needs.
  */
 import { spawnSync } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { exportMidi, writeMidi } from '@/core/midi';
+import { readPasted } from '@/core/paste';
+import { formOf, unroll } from '@/core/roadmap';
 import { program, soloProgram } from '@/core/set';
+import { parseShorthand, printShorthand } from '@/core/shorthand';
 import { roadMapOf } from '@/core/testing';
 import { compile } from '@/core/timeline';
 import { wavChunks } from '@/core/wav';
@@ -62,6 +66,30 @@ const timelines = (): Row[] => {
       'about 10 times',
       milliseconds(large),
     ],
+  ];
+};
+
+const forms = (): Row[] => {
+  const form = formOf(song(20_000));
+  const unrolled = time(() => unroll(form), 20);
+  const names = ['Intro', 'Verse', 'Chorus', 'Bridge', 'Solo'];
+  const pasted = Array.from(
+    { length: 500 },
+    (_, index) => `${index + 1}. ${names[index % 5]} - ${4 + (index % 9)} bars x2, hats open, big`,
+  ).join('\n');
+  const read = time(() => readPasted(pasted), 10);
+  const longest = SALTREACH_SONGS.flatMap(({ arrangements }) => arrangements.map(([, map]) => map));
+  const text = longest.map(printShorthand);
+  const typed = time(() => text.map((one) => parseShorthand(one, () => randomUUID())), 10);
+  return [
+    [
+      'unrolling 20,000 bars',
+      milliseconds(unrolled),
+      'under 30 ms',
+      `${unroll(form).length} passes`,
+    ],
+    ['500 pasted lines', milliseconds(read), 'under 100 ms', ''],
+    ['short-hand of a demo song', milliseconds(typed / text.length), '', `mean of ${text.length}`],
   ];
 };
 
@@ -133,5 +161,10 @@ const streamingMemory = (): number => {
   return Math.round(peak(1800) - peak(1));
 };
 
-const rows = [...timelines(), ...files(), ...(await measureBrowser(process.env.EBRANT_URL))];
+const rows = [
+  ...timelines(),
+  ...forms(),
+  ...files(),
+  ...(await measureBrowser(process.env.EBRANT_URL)),
+];
 console.log(table(rows));

@@ -44,24 +44,43 @@ export const resolve = (
   section: Section,
   variations: readonly Variation[] = [],
 ): Resolved => {
-  const varied = <
-    Field extends 'bars' | 'part' | 'level' | 'feel' | 'hats' | 'tempo' | 'tacet' | 'click',
-  >(
-    field: Field,
-  ) => variations.findLast((one) => one[field] !== null)?.[field] ?? null;
-  const part = map.parts[varied('part') ?? section.part ?? ''];
+  const said = variations.length > 0 ? merged(variations) : NOTHING;
+  const part = map.parts[said.part ?? section.part ?? ''];
   return {
     part,
-    bars: varied('bars') ?? section.bars ?? part?.bars ?? USUAL.bars,
+    bars: said.bars ?? section.bars ?? part?.bars ?? USUAL.bars,
     phrase: section.phrase ?? part?.phrase ?? USUAL.phrase,
-    feel: varied('feel') ?? section.feel ?? part?.feel ?? USUAL.feel,
-    level: varied('level') ?? section.level ?? part?.level ?? USUAL.level,
-    hats: varied('hats') ?? section.hats ?? part?.hats ?? USUAL.hats,
-    tempo: varied('tempo') ?? section.tempo,
-    tacet: varied('tacet') ?? section.tacet,
-    click: varied('click') ?? section.click,
+    feel: said.feel ?? section.feel ?? part?.feel ?? USUAL.feel,
+    level: said.level ?? section.level ?? part?.level ?? USUAL.level,
+    hats: said.hats ?? section.hats ?? part?.hats ?? USUAL.hats,
+    tempo: said.tempo ?? section.tempo,
+    tacet: said.tacet ?? section.tacet,
+    click: said.click ?? section.click,
   };
 };
+
+type Varied = Pick<
+  Variation,
+  'bars' | 'part' | 'level' | 'feel' | 'hats' | 'tempo' | 'tacet' | 'click'
+>;
+
+const NOTHING: Varied = {
+  bars: null,
+  part: null,
+  level: null,
+  feel: null,
+  hats: null,
+  tempo: null,
+  tacet: null,
+  click: null,
+};
+
+/** Several differences as one; of two that say the same thing, the later. */
+const merged = (variations: readonly Variation[]): Varied =>
+  variations.reduce<Varied>((all, one) => {
+    const said = Object.entries(one).filter(([key, value]) => key in NOTHING && value !== null);
+    return { ...all, ...Object.fromEntries(said) };
+  }, NOTHING);
 
 /** Everything that stands inside one section. */
 export type SectionDetails = { readonly [Name in DetailName]: readonly Details[Name][] };

@@ -46,12 +46,11 @@ export const compile = (map: RoadMap): Timeline => {
   };
 };
 
-const passagesOf = ({ passes, written }: Laid, timeOf: TimeOf): Passage[] => {
-  let played = 1;
-  return passes.map((pass): Passage => {
+const passagesOf = ({ passes, written }: Laid, timeOf: TimeOf): Passage[] =>
+  passes.map((pass): Passage => {
     const { section, resolved, bars, startTicks, length } = pass;
     const startSeconds = timeOf(startTicks);
-    const passage = {
+    return {
       section: section.id,
       name: section.name,
       pass: pass.pass,
@@ -63,7 +62,7 @@ const passagesOf = ({ passes, written }: Laid, timeOf: TimeOf): Passage[] => {
         pass: through,
         of: repeat.times,
       })),
-      firstPlayed: played,
+      firstPlayed: pass.firstPlayed,
       firstWritten: written.get(section.id)!.first,
       bars: bars.length,
       meter: bars[0]!.meter,
@@ -80,26 +79,19 @@ const passagesOf = ({ passes, written }: Laid, timeOf: TimeOf): Passage[] => {
       startSeconds,
       seconds: seconds(timeOf(ticks(startTicks + length)) - startSeconds),
     };
-    played += bars.length;
-    return passage;
   });
-};
 
+/** All bars, with their numbers on the page and their times filled in. */
 const barsOf = ({ passes, written }: Laid, timeOf: TimeOf): PlayedBar[] => {
   const bars: PlayedBar[] = [];
-  passes.forEach((pass, passage) => {
-    const { first } = written.get(pass.section.id)!;
-    pass.bars.forEach(({ meter, startTicks }, index) => {
-      bars.push({
-        played: bars.length + 1,
-        written: first + index,
-        passage,
-        meter,
-        startTicks,
-        startSeconds: timeOf(startTicks),
-      });
-    });
-  });
+  for (const pass of passes) {
+    let next = written.get(pass.section.id)!.first;
+    for (const bar of pass.bars) {
+      bar.written = next++;
+      bar.startSeconds = timeOf(bar.startTicks);
+      bars.push(bar);
+    }
+  }
   return bars;
 };
 

@@ -1,4 +1,4 @@
-import { barAt, onPass, type Position, ticksIn } from '../roadmap';
+import { barAt, NO_DETAILS, onPass, type Position, ticksIn } from '../roadmap';
 import { barTicks, type Seconds, seconds, type Ticks, ticks } from '../time';
 import type { LaidPass } from './layOut';
 import type { Pause } from './tempoMap';
@@ -12,6 +12,7 @@ export const placeDetails = (passes: readonly LaidPass[], timeOf: Clock): Placed
   const placed: PlacedDetail[] = [];
   passes.forEach((pass, passage) => {
     const { details, pass: number, of } = pass;
+    if (details === NO_DETAILS) return;
     const timed = (at: At) => ({
       passage,
       ...at,
@@ -62,12 +63,22 @@ const openEnd = (pass: LaidPass, from: Position, start: Ticks, open: string): Ti
 export const pausesOf = (passes: readonly LaidPass[]): Omit<PlacedHold, 'startSeconds'>[] =>
   passes
     .flatMap((pass, passage) =>
-      onPass(pass.details.holds, pass.pass, pass.of).flatMap((hold) => {
-        const at = hold.at ? ticksIn(pass.bars, hold.at) : ticks(pass.startTicks + pass.length);
-        return at === undefined || at === 0
-          ? []
-          : [{ id: hold.id, passage, ticks: at, seconds: seconds(hold.seconds), cue: hold.cue }];
-      }),
+      pass.details === NO_DETAILS
+        ? []
+        : onPass(pass.details.holds, pass.pass, pass.of).flatMap((hold) => {
+            const at = hold.at ? ticksIn(pass.bars, hold.at) : ticks(pass.startTicks + pass.length);
+            return at === undefined || at === 0
+              ? []
+              : [
+                  {
+                    id: hold.id,
+                    passage,
+                    ticks: at,
+                    seconds: seconds(hold.seconds),
+                    cue: hold.cue,
+                  },
+                ];
+          }),
     )
     .sort((a, b) => a.ticks - b.ticks);
 

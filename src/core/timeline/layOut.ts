@@ -14,10 +14,11 @@ import {
   type Turn,
   unroll,
 } from '../roadmap';
-import { barTicks, type Meter, type Rate, rateOf, type Ticks, ticks } from '../time';
+import { barTicks, type Meter, type Rate, rateOf, seconds, type Ticks, ticks } from '../time';
+import type { PlayedBar } from './types';
 
-/** A bar of a pass: its meter and where it begins, in ticks from bar 1 of the song. */
-export type LaidBar = { readonly meter: Meter; readonly startTicks: Ticks };
+/** A played bar that is laid in place; its number on the page and its time are filled in later. */
+export type LaidBar = { -readonly [Key in keyof PlayedBar]: PlayedBar[Key] };
 
 /** One time through a section with its bars in place. */
 export type LaidPass = Pass & {
@@ -25,6 +26,7 @@ export type LaidPass = Pass & {
   readonly details: SectionDetails;
   readonly turns: readonly Turn[];
   readonly bars: readonly LaidBar[];
+  readonly firstPlayed: number;
   readonly startTicks: Ticks;
   readonly length: Ticks;
   /** The speed that the map says holds where the section begins. */
@@ -50,8 +52,9 @@ export const layOut = (map: RoadMap): Laid => {
   const states = enteringStates(map, form, details);
   const plain = new Map<string, Resolved>();
   let at = 0;
+  let played = 1;
   const longest = new Map<string, number>();
-  const passes = unroll(form).map((pass): LaidPass => {
+  const passes = unroll(form).map((pass, index): LaidPass => {
     const { section } = pass;
     const own = details.get(section.id) ?? NO_DETAILS;
     const varied = onPass(own.variations, pass.pass, pass.of);
@@ -59,20 +62,27 @@ export const layOut = (map: RoadMap): Laid => {
       varied.length > 0 ? resolve(map, section, varied) : plainOf(plain, map, section);
     const turns = onPass(own.turns, pass.pass, pass.of);
     const state = states.get(section.id)!;
-    const bars = barsFrom(at, resolved.bars, section.meter ?? state.meter, turns);
+    const bars = barsFrom(at, played, index, resolved.bars, section.meter ?? state.meter, turns);
     const last = bars.at(-1)!;
     const end = last.startTicks + barTicks(last.meter);
+    // Written out: a spread here costs more than all the rest.
     const laid = {
-      ...pass,
+      section,
+      pass: pass.pass,
+      of: pass.of,
+      time: pass.time,
+      trail: pass.trail,
       resolved,
       details: own,
       turns,
       bars,
+      firstPlayed: played,
       startTicks: ticks(at),
       length: ticks(end - at),
       entering: state.speed,
     };
     at = end;
+    played += bars.length;
     longest.set(section.id, Math.max(longest.get(section.id) ?? 0, resolved.bars));
     return laid;
   });
@@ -88,17 +98,32 @@ const plainOf = (known: Map<string, Resolved>, map: RoadMap, section: Section): 
 
 const barsFrom = (
   start: number,
+  played: number,
+  passage: number,
   count: number,
   meter: Meter,
   turns: readonly Turn[],
 ): LaidBar[] => {
   const bars: LaidBar[] = [];
   let [at, current] = [start, meter];
+  let length = barTicks(meter);
   for (let bar = 1; bar <= count; bar++) {
-    if (turns.length > 0)
-      current = turns.find((one) => one.bar === bar && one.meter)?.meter ?? current;
-    bars.push({ meter: current, startTicks: ticks(at) });
-    at += barTicks(current);
+    const turned =
+      turns.length > 0 ? turns.find((one) => one.bar === bar && one.meter)?.meter : null;
+    if (turned) {
+      current = turned;
+      length = barTicks(turned);
+    }
+    bars.push({
+      played: played + bar - 1,
+      written: 0,
+      passage,
+      meter: current,
+      startTicks: ticks(at),
+      // Not yet known; no whole number, so that the engine stores it as a fraction from the start.
+      startSeconds: seconds(Number.NaN),
+    });
+    at += length;
   }
   return bars;
 };
@@ -133,6 +158,7 @@ const enteringStates = (
 const leaving = (section: Section, { turns }: SectionDetails, state: State): State => {
   let meter = section.meter ?? state.meter;
   let speed = arriving(section.tempo, state.speed);
+  if (turns.length === 0) return { meter, speed };
   for (const turn of [...turns].sort((a, b) => a.bar - b.bar)) {
     meter = turn.meter ?? meter;
     speed = arriving(turn.tempo, speed);

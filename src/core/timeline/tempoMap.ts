@@ -60,7 +60,7 @@ const visitStretches = (visit: readonly LaidPass[]): Stretch[] => {
   const orders = visit.some(turnsTempo)
     ? visit.flatMap(passOrders)
     : [{ from: first.startTicks, to: end, change: first.resolved.tempo }];
-  const bars = visit.flatMap((pass) => pass.bars);
+  const bars = () => visit.flatMap((pass) => pass.bars);
   let speed = first.entering;
   return orders.flatMap((order, index) => {
     const stop = Math.min(order.to, orders[index + 1]?.from ?? end);
@@ -99,7 +99,7 @@ const turnEnd = ({ toBar }: Turn, bars: readonly LaidBar[], end: number): number
 const stretchesOf = (
   change: TempoChange | null,
   speed: Rate,
-  bars: readonly LaidBar[],
+  bars: () => readonly LaidBar[],
   start: number,
   stop: number,
 ): Stretch[] => {
@@ -112,7 +112,7 @@ const stretchesOf = (
   if (change.shape === 'even-per-beat' || change.shape === 'even-per-second') {
     return [{ shape: change.shape, length, from, to }];
   }
-  return steps(from, to, stepLengths(change.shape, bars, start, stop));
+  return steps(from, to, stepLengths(change.shape, bars(), start, stop));
 };
 
 /** The bars, or the beats, that lie between two positions. */
@@ -197,7 +197,8 @@ const placed = (stretches: readonly Stretch[], pauses: readonly Pause[]): TempoS
     const startSeconds = seconds(sum + dropped);
     const term: Seconds = elapsed(stretch, stretch.length);
     add(term);
-    const segment = { ...stretch, startTicks: ticks(at), startSeconds };
+    const { shape, length, from, to } = stretch;
+    const segment = { shape, length, from, to, startTicks: ticks(at), startSeconds };
     at += stretch.length;
     return segment;
   });
