@@ -77,10 +77,15 @@ const NOTHING: Varied = {
 
 /** Several differences as one; of two that say the same thing, the later. */
 const merged = (variations: readonly Variation[]): Varied =>
-  variations.reduce<Varied>((all, one) => {
-    const said = Object.entries(one).filter(([key, value]) => key in NOTHING && value !== null);
-    return { ...all, ...Object.fromEntries(said) };
-  }, NOTHING);
+  Object.assign(
+    {},
+    NOTHING,
+    ...variations.map((one) =>
+      Object.fromEntries(
+        Object.entries(one).filter(([key, value]) => key in NOTHING && value !== null),
+      ),
+    ),
+  );
 
 /** Everything that stands inside one section. */
 export type SectionDetails = { readonly [Name in DetailName]: readonly Details[Name][] };

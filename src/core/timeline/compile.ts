@@ -30,7 +30,8 @@ export const compile = (map: RoadMap): Timeline => {
   const passages = passagesOf(laid, rising(tempo));
   const lead = leadOf(map, laid.meter, tempo);
   const bars = barsOf(laid, rising(tempo));
-  const clicks = [...leadClicks(lead, tempo), ...clicksOf(passages, bars, rising(tempo))];
+  const clicks = leadClicks(lead, tempo);
+  addClicks(clicks, passages, bars, rising(tempo));
   const timeOf = (position: Ticks) => secondsAt(tempo, position);
   return {
     lead,
@@ -95,12 +96,13 @@ const barsOf = ({ passes, written }: Laid, timeOf: TimeOf): PlayedBar[] => {
   return bars;
 };
 
-const clicksOf = (
+/** Adds the clicks of all bars behind those of the lead. */
+const addClicks = (
+  clicks: Click[],
   passages: readonly Passage[],
   bars: readonly PlayedBar[],
   timeOf: TimeOf,
-): Click[] => {
-  const clicks: Click[] = [];
+) => {
   let meter: Meter | undefined;
   let pulses: ReturnType<typeof pulsesOf> = [];
   for (const bar of bars) {
@@ -112,7 +114,6 @@ const clicksOf = (
       clicks.push({ kind: accent === 'none' ? 'pulse' : accent, ticks: at, seconds: timeOf(at) });
     }
   }
-  return clicks;
 };
 
 const leadOf = (map: RoadMap, meter: Meter, tempo: readonly TempoSegment[]): Lead => {

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, NativeSelect } from '@mantine/core';
+import { Button } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
@@ -9,6 +9,7 @@ import { itemsOf, type SongSet, setKind } from '@/core/set';
 import { type LiveDocument, type Opened, SaveState, UndoButtons, useDocument } from '../document';
 import { useCommands } from '../shared/commands';
 import { newId } from '../shared/newId';
+import { Select } from '../shared/Select';
 import { Sortable } from '../shared/Sortable';
 import { TakeAway } from '../shared/TakeAway';
 import { useProgram } from '../transport';
@@ -178,16 +179,19 @@ const AddSong = ({ set, songs, edit }: AddProps) => {
         add();
       }}
     >
-      <NativeSelect
-        aria-label="Song to add"
+      <Select
+        label="Song to add"
         value={chosen}
-        onChange={({ currentTarget }) => setChosen(currentTarget.value)}
-        data={[
-          { value: '', label: 'Choose a song of the band' },
-          ...[...songs.values()].map(({ arrangement, title, arrangementName }) => ({
-            value: arrangement,
-            label: `${title}${arrangementName === 'As recorded' ? '' : ` (${arrangementName})`}${inSet.has(arrangement) ? ', in the set' : ''}`,
-          })),
+        onChange={setChosen}
+        choices={[
+          ['', 'Choose a song of the band'],
+          ...[...songs.values()].map(
+            ({ arrangement, title, arrangementName }) =>
+              [
+                arrangement,
+                `${title}${arrangementName === 'As recorded' ? '' : ` (${arrangementName})`}${inSet.has(arrangement) ? ', in the set' : ''}`,
+              ] as const,
+          ),
         ]}
       />
       <Button

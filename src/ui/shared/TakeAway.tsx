@@ -1,10 +1,21 @@
 'use client';
 
-import { Button, NativeSelect } from '@mantine/core';
+import { Button } from '@mantine/core';
 import { IconDownload } from '@tabler/icons-react';
 import { useState } from 'react';
 import { Drop } from './Drop';
+import { Select } from './Select';
 import classes from './TakeAway.module.css';
+
+const BITS = [
+  ['16', '16 bit'],
+  ['24', '24 bit'],
+] as const;
+const LAYOUTS = [
+  ['mono', 'mono'],
+  ['left', 'click left'],
+  ['right', 'click right'],
+] as const;
 
 type Props = {
   readonly document: string;
@@ -40,25 +51,8 @@ export const TakeAway = ({ document, what, saved }: Props) => {
         </Button>
         <p>Tempo, meters, section markers, click on channel 10.</p>
         <div className={classes.choices}>
-          <NativeSelect
-            label="Resolution"
-            value={bits}
-            onChange={({ currentTarget }) => setBits(currentTarget.value)}
-            data={[
-              { value: '16', label: '16 bit' },
-              { value: '24', label: '24 bit' },
-            ]}
-          />
-          <NativeSelect
-            label="Channels"
-            value={layout}
-            onChange={({ currentTarget }) => setLayout(currentTarget.value)}
-            data={[
-              { value: 'mono', label: 'mono' },
-              { value: 'left', label: 'click left' },
-              { value: 'right', label: 'click right' },
-            ]}
-          />
+          <Select label="Resolution" shown value={bits} onChange={setBits} choices={BITS} />
+          <Select label="Channels" shown value={layout} onChange={setLayout} choices={LAYOUTS} />
         </div>
         <Button
           component="a"

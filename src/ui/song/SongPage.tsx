@@ -101,7 +101,7 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
   );
   const switchView = () => setView((now) => (now === 'played' ? 'rows' : 'played'));
   const commands = useSongCommands({ song, rows, selected, setChosen, tap, switchView });
-  const remarks = useRemarks(song, timeline, setChosen);
+  const remarks = useRemarks(song, drawn, setChosen);
   const needle = useNeedle(drawn.timeline);
   const handles = useCallback(
     (scale: Scale, stretches: readonly Stretch[]) => (
@@ -112,6 +112,8 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
   const speed = passage ? speedAt(timeline.tempo, passage.startTicks) : rateOf(map.start.tempo);
   const unit = section?.tempo?.unit ?? map.start.tempo.unit;
   const perMinute = Math.round(perMinuteAt(speed ?? rateOf(map.start.tempo), unit) * 1000) / 1000;
+
+  const tempo = useMemo(() => ({ perMinute, unit }), [perMinute, unit]);
 
   return (
     <div>
@@ -168,7 +170,13 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
         <Zoom zoom={zoom} onZoom={setZoom} />
       </div>
       {section && form && (
-        <Ruler key={section.id} map={map} section={section} mayEdit={mayEdit} edit={edit} />
+        <Ruler
+          key={section.id}
+          map={drawn.map}
+          section={drawn.map.sections[section.id] ?? section}
+          mayEdit={mayEdit}
+          edit={edit}
+        />
       )}
       <div className={classes.work} data-details={form}>
         {view === 'text' && (
@@ -195,8 +203,8 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
         )}
         {form && !section && (
           <SongPanel
-            map={map}
-            timeline={timeline}
+            map={drawn.map}
+            timeline={drawn.timeline}
             remarks={remarks}
             mayEdit={mayEdit}
             edit={edit}
@@ -208,7 +216,7 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
             map={map}
             section={section}
             passages={passages}
-            tempo={{ perMinute, unit }}
+            tempo={tempo}
             mayEdit={mayEdit}
             edit={edit}
             actions={commands.actions}

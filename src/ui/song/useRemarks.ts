@@ -20,11 +20,11 @@ export type LiveRemarks = {
 /** What there is to look at in a song, with keys to go through it, mend it, or wave it away for good. */
 export const useRemarks = (
   song: LiveDocument<RoadMap>,
-  timeline: Timeline,
+  look: { readonly map: RoadMap; readonly timeline: Timeline },
   onSelect: (section: string) => void,
 ): LiveRemarks => {
-  const { document: map, edit, mayEdit } = song;
-  const list = useMemo(() => remarksOn({ map, timeline }), [map, timeline]);
+  const { edit, mayEdit } = song;
+  const list = useMemo(() => remarksOn(look), [look]);
   const [chosen, setChosen] = useState<string>();
   const at = list.findIndex(({ id }) => id === chosen);
   const current = list[at];

@@ -160,7 +160,25 @@ export const useSongCommands = (options: Options) => {
     },
   ];
   useCommands(mayEdit ? [...moves, ...edits] : moves);
-  return { add: () => add(), actions, said, dismiss: () => setSaid(undefined) };
+  return { add: () => add(), actions: useStable(actions), said };
+};
+
+/** The same functions over and over, which do what the newest ones do: nothing is drawn again for them. */
+const useStable = <T extends Readonly<Record<string, (...args: never[]) => void>>>(
+  newest: T,
+): T => {
+  const latest = useRef(newest);
+  latest.current = newest;
+  const [stable] = useState(
+    () =>
+      Object.fromEntries(
+        Object.keys(newest).map((name) => [
+          name,
+          (...args: never[]) => latest.current[name]!(...args),
+        ]),
+      ) as T,
+  );
+  return stable;
 };
 
 /** Making sections: the new one is selected, and its name gets the focus once it is on the page. */

@@ -1,6 +1,7 @@
 'use client';
 
 import { NativeSelect, Switch, TextInput } from '@mantine/core';
+import { memo } from 'react';
 import { followPart, setField } from '@/core/editing';
 import type { Problem } from '@/core/result';
 import {
@@ -37,7 +38,7 @@ type Props = {
 };
 
 /** Everything about the selected section, with the choices spelt out. */
-export const Details = ({ map, section, passages, tempo, mayEdit, edit, actions }: Props) => {
+export const Details = memo(({ map, section, passages, tempo, mayEdit, edit, actions }: Props) => {
   const set = <Field extends keyof Section & string>(field: Field, value: Section[Field]) => {
     return edit(setField('sections', section.id, field, value));
   };
@@ -61,7 +62,7 @@ export const Details = ({ map, section, passages, tempo, mayEdit, edit, actions 
       {mayEdit && <Actions {...actions} section={section} />}
     </aside>
   );
-};
+});
 
 const factsOf = (passages: readonly Passage[]): string => {
   const [first, last] = [passages[0]!, passages.at(-1)!];

@@ -1,5 +1,6 @@
-import { Group, NativeSelect, NumberInput, SegmentedControl, TextInput } from '@mantine/core';
+import { Group, NativeSelect, NumberInput, TextInput } from '@mantine/core';
 import { type Feel, STRAIGHT } from '@/core/roadmap';
+import { Segments } from '../../shared/Segments';
 import classes from './Details.module.css';
 
 type FeelProps = {
@@ -11,12 +12,11 @@ type FeelProps = {
 export const FeelFields = ({ feel, onChange }: FeelProps) => (
   <div className={classes.group}>
     <h3>Feel</h3>
-    <SegmentedControl
-      size="xs"
-      fullWidth
+    <Segments
+      label="Where the backbeat is"
       value={feel.backbeat}
       onChange={(backbeat) => onChange({ ...feel, backbeat: backbeat as Feel['backbeat'] })}
-      data={[
+      choices={[
         { value: 'half-time', label: 'half-time' },
         { value: 'normal', label: 'normal' },
         { value: 'double-time', label: 'double-time' },

@@ -1,5 +1,5 @@
-import { SegmentedControl } from '@mantine/core';
 import { LEVELS, type Level, type LevelRange } from '@/core/roadmap';
+import { Segments } from '../../shared/Segments';
 import classes from './Details.module.css';
 
 type LevelsProps = {
@@ -14,13 +14,11 @@ export const Levels = ({ level, onChange }: LevelsProps) => (
     {(['from', 'to'] as const).map((end) => (
       <div key={end} className={classes.level}>
         <span>{end === 'from' ? 'begins' : 'ends'}</span>
-        <SegmentedControl
-          size="xs"
-          fullWidth
-          aria-label={end === 'from' ? 'Level at the beginning' : 'Level at the end'}
+        <Segments
+          label={end === 'from' ? 'Level at the beginning' : 'Level at the end'}
           value={String(level[end])}
+          choices={LEVELS.map(String)}
           onChange={(value) => onChange({ ...level, [end]: Number(value) as Level })}
-          data={LEVELS.map(String)}
         />
       </div>
     ))}

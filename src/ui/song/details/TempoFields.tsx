@@ -1,6 +1,7 @@
-import { Group, NativeSelect, NumberInput, SegmentedControl } from '@mantine/core';
+import { Group, NativeSelect, NumberInput } from '@mantine/core';
 import type { RampShape, TempoChange } from '@/core/roadmap';
 import { FASTEST, NOTE_VALUES, noteName, SLOWEST, type Tempo } from '@/core/time';
+import { Segments } from '../../shared/Segments';
 import classes from './Details.module.css';
 
 type TempoProps = {
@@ -31,12 +32,11 @@ export const TempoFields = ({ change, tempo, onChange }: TempoProps) => {
   return (
     <div className={classes.group}>
       <h3>Tempo</h3>
-      <SegmentedControl
-        fullWidth
-        size="xs"
+      <Segments
+        label="What the tempo does"
         value={kind}
         onChange={choose}
-        data={[
+        choices={[
           { value: 'before', label: 'as before' },
           { value: 'hold', label: 'held' },
           { value: 'ramp', label: 'ramp' },

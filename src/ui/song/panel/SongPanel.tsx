@@ -1,6 +1,6 @@
 'use client';
 
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { sharesOf } from '@/core/judgement';
 import type { RoadMap } from '@/core/roadmap';
 import type { Timeline } from '@/core/timeline';
@@ -21,7 +21,7 @@ type Props = {
 };
 
 /** The song as a whole: what to look at, its parts, what to learn first, the recording's clock. */
-export const SongPanel = ({ map, timeline, remarks, mayEdit, edit }: Props) => {
+export const SongPanel = memo(({ map, timeline, remarks, mayEdit, edit }: Props) => {
   const shares = useMemo(() => sharesOf(map, timeline), [map, timeline]);
   return (
     <aside className={classes.panel} aria-label="The song as a whole">
@@ -31,4 +31,4 @@ export const SongPanel = ({ map, timeline, remarks, mayEdit, edit }: Props) => {
       <Clock map={map} timeline={timeline} mayEdit={mayEdit} edit={edit} />
     </aside>
   );
-};
+});

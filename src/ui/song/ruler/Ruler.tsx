@@ -1,6 +1,6 @@
 'use client';
 
-import { type KeyboardEvent, type MouseEvent, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, type MouseEvent, memo, useMemo, useRef, useState } from 'react';
 import { insertRecord, removeRecord } from '@/core/editing';
 import type { Problem } from '@/core/result';
 import { type Position, positionText, type RoadMap, resolve, type Section } from '@/core/roadmap';
@@ -34,7 +34,7 @@ const GRIDS = [
  * The bars and beats of the selected section, with what stands in them. A place is chosen with the
  * mouse or the arrow keys; a key, or a button, puts something there.
  */
-export const Ruler = ({ map, section, mayEdit, edit }: Props) => {
+export const Ruler = memo(({ map, section, mayEdit, edit }: Props) => {
   const { bars } = resolve(map, section);
   const meterAt = useMemo(
     () => writtenMeters(map).get(section.id) ?? (() => map.start.meter),
@@ -170,7 +170,7 @@ export const Ruler = ({ map, section, mayEdit, edit }: Props) => {
       )}
     </section>
   );
-};
+});
 
 const isAt = ({ start }: Mark, place: Position): boolean =>
   start.bar === place.bar && start.ticks === place.ticks;
