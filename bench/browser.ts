@@ -65,6 +65,18 @@ const keystrokes = async (page: Page, cues: number): Promise<Row> => {
   });
   await page.goto(`/saltreach-nine/songs/${arrangement}`);
   await page.getByLabel('Bars of Section 0', { exact: true }).click();
+  const times = await keyTimes(page);
+  const bare = await bareField(page);
+  return [
+    cues > 0 ? `keystroke with ${cues} cues` : 'keystroke in a 120-section song',
+    milliseconds(quantile(times, 0.95)),
+    'under 50 ms',
+    `95th percentile; median ${milliseconds(quantile(times, 0.5))}, ${(quantile(times, 0.5) / bare).toFixed(1)} times a bare field`,
+  ];
+};
+
+/** From each key press to the frame that shows it, in ms, in the field that has the focus. */
+const keyTimes = async (page: Page): Promise<number[]> => {
   await page.evaluate(() => {
     const times: number[] = [];
     Object.assign(window, { times });
@@ -84,13 +96,14 @@ const keystrokes = async (page: Page, cues: number): Promise<Row> => {
     await page.keyboard.press(key % 2 === 0 ? '1' : 'Backspace', { delay: 20 });
     await page.waitForTimeout(60);
   }
-  const times = await page.evaluate(() => (window as unknown as { times: number[] }).times);
-  return [
-    cues > 0 ? `keystroke with ${cues} cues` : 'keystroke in a 120-section song',
-    milliseconds(quantile(times, 0.95)),
-    'under 50 ms',
-    `95th percentile of ${times.length}, median ${milliseconds(quantile(times, 0.5))}`,
-  ];
+  return page.evaluate(() => (window as unknown as { times: number[] }).times);
+};
+
+/** The same on a page with nothing but a field: what this machine takes at least. */
+const bareField = async (page: Page): Promise<number> => {
+  await page.setContent('<input autofocus>');
+  await page.locator('input').focus();
+  return quantile(await keyTimes(page), 0.5);
 };
 
 const cuesIn = (count: number) =>

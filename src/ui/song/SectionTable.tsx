@@ -62,7 +62,11 @@ export const SectionTable = ({
         >
           <Head />
           <StartsContext value={starts}>
-            <tbody>{rows.map((row) => drawRow(row, map, selected, shared))}</tbody>
+            {groupsOf(rows).map((group) => (
+              <tbody key={group[0]?.id ?? ''}>
+                {group.map((row) => drawRow(row, map, selected, shared))}
+              </tbody>
+            ))}
           </StartsContext>
         </table>
       </Sortable>
@@ -85,6 +89,14 @@ export const SectionTable = ({
     </div>
   );
 };
+
+const GROUP = 12;
+
+/** Rows in groups that are laid out and painted as one, or not at all. */
+const groupsOf = (rows: readonly Row[]): (readonly Row[])[] =>
+  Array.from({ length: Math.ceil(rows.length / GROUP) }, (_, index) =>
+    rows.slice(index * GROUP, (index + 1) * GROUP),
+  );
 
 const drawRow = (
   row: Row,
@@ -195,12 +207,10 @@ const walk = (event: KeyboardEvent<HTMLTableElement>, onAdd: (() => void) | unde
 };
 
 /** The field of a column in the nearest row above or below that has it. */
-const nextField = (input: HTMLElement, column: string, step: number) => {
-  const beside = (row: Element | null | undefined) =>
-    step > 0 ? row?.nextElementSibling : row?.previousElementSibling;
-  for (let row = beside(input.closest('tr')); row; row = beside(row)) {
-    const field = row.querySelector<HTMLInputElement>(`[data-column="${column}"]`);
-    if (field) return field;
-  }
-  return undefined;
+const nextField = (input: HTMLInputElement, column: string, step: number) => {
+  const fields = [
+    ...(input.closest('table')?.querySelectorAll<HTMLInputElement>(`[data-column="${column}"]`) ??
+      []),
+  ];
+  return fields[fields.indexOf(input) + step];
 };
