@@ -49,6 +49,11 @@ const song = (title: string, section?: string) => async (page: Page) => {
   });
 };
 
+const view = (title: string, name: string) => async (page: Page) => {
+  await song(title)(page);
+  await page.getByRole('tab', { name }).click();
+};
+
 const set = (title: string) => async (page: Page) => {
   await enter(page);
   await page.getByRole('link', { name: new RegExp(title) }).click();
@@ -64,7 +69,27 @@ await picture('songs', LAPTOP, async (page) => {
   await page.goto('/saltreach-nine/songs');
 });
 await picture('song', LAPTOP, song('Nine Mile Ferry', 'Bridge'));
+await picture('song-places', LAPTOP, async (page) => {
+  await song('Nine Mile Ferry', 'Bridge')(page);
+  await page.getByRole('button', { name: /show the bars/ }).click();
+});
+await picture('song-form', LAPTOP, song('Three Ways Home'));
 await picture('song-ramp', LAPTOP, song('Hauling Up', 'Haul'));
+await picture('song-text', LAPTOP, view('Lantern over the Weir', 'Text'));
+await picture('song-compare', LAPTOP, view('Nine Mile Ferry', 'Compare'));
+await picture('song-paste', LAPTOP, async (page) => {
+  await view('Slack Water', 'Text')(page);
+  await page.getByRole('button', { name: 'Paste what the band sent' }).click();
+  await page
+    .getByLabel('Paste the song as the band wrote it')
+    .fill('Intro - 8 bars drums only\nV1 16\nCH x2 (8)\nBridge 7 !!!\nout 4 w/ ritard');
+  await page.evaluate(() => window.scrollTo(0, 420));
+});
+await picture('chart', { width: 1000, height: 1240 }, async (page) => {
+  await song('Low Tide Blues')(page);
+  await page.getByRole('link', { name: 'Chart' }).click();
+  await page.waitForURL(/chart$/);
+});
 await picture('song-dark', LAPTOP, song('Seven at the Harbour Wall', 'Stamp'), {
   colorScheme: 'dark',
 });

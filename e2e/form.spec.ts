@@ -121,6 +121,7 @@ test('fills, hits, cues and holds are placed by key and by mouse, changed, and h
   await write(page, 'song 120, in 4/4, count 4\nVerse: 8, x 2\nOut: 4');
   await view(page, 'As written');
   await page.getByLabel('Name of Verse').click();
+  await page.getByRole('button', { name: /show the bars/ }).click();
   const ruler = page.getByRole('application');
   await ruler.focus();
   await page.keyboard.press('End');

@@ -63,6 +63,7 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
   );
   const rows = useMemo(() => rowsOf(map), [map]);
   const [view, setView] = useState<View>('rows');
+  const [places, setPlaces] = useState(false);
   const [zoom, setZoom] = useState<(typeof ZOOMS)[number]>(1);
   const [chosen, setChosen] = useState<string>();
   /** Whether the form is shown row by row, with its details at the side. */
@@ -100,7 +101,16 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
     [edit],
   );
   const switchView = () => setView((now) => (now === 'played' ? 'rows' : 'played'));
-  const commands = useSongCommands({ song, rows, selected, setChosen, tap, switchView });
+  const togglePlaces = useCallback(() => setPlaces((shown) => !shown), []);
+  const commands = useSongCommands({
+    song,
+    rows,
+    selected,
+    setChosen,
+    tap,
+    switchView,
+    togglePlaces,
+  });
   const remarks = useRemarks(song, drawn, setChosen);
   const needle = useNeedle(drawn.timeline);
   const handles = useCallback(
@@ -169,7 +179,7 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
         )}
         <Zoom zoom={zoom} onZoom={setZoom} />
       </div>
-      {section && form && (
+      {section && form && places && (
         <Ruler
           key={section.id}
           map={drawn.map}
@@ -220,6 +230,8 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
             mayEdit={mayEdit}
             edit={edit}
             actions={commands.actions}
+            places={places}
+            onPlaces={togglePlaces}
           />
         )}
       </div>

@@ -29,11 +29,12 @@ type Options = {
   readonly setChosen: (id: string | undefined) => void;
   readonly tap: (milliseconds: number) => void;
   readonly switchView: () => void;
+  readonly togglePlaces: () => void;
 };
 
 /** What can be done on the song page by key, from the palette and by the buttons at the side. */
 export const useSongCommands = (options: Options) => {
-  const { song, rows, selected, setChosen, tap, switchView } = options;
+  const { song, rows, selected, setChosen, tap, switchView, togglePlaces } = options;
   const { document: map, edit, undo, redo, mayEdit } = song;
   const { add, duplicate } = useMaking(options);
   const [said, setSaid] = useState<string>();
@@ -95,6 +96,12 @@ export const useSongCommands = (options: Options) => {
       run: () => setChosen(undefined),
     },
     { id: 'view', label: 'As written, or as played', keys: 'U', run: switchView },
+    {
+      id: 'places',
+      label: 'Fills, hits, cues and holds in the section',
+      keys: 'R',
+      run: togglePlaces,
+    },
   ];
   const edits = [
     { id: 'undo', label: 'Undo', keys: 'Mod+Z', whileTyping: true, run: undo },

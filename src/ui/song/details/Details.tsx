@@ -2,7 +2,7 @@
 
 import { NativeSelect, Switch, TextInput } from '@mantine/core';
 import { memo } from 'react';
-import { followPart, setField } from '@/core/editing';
+import { detailsIn, followPart, setField } from '@/core/editing';
 import type { Problem } from '@/core/result';
 import {
   groupingText,
@@ -35,10 +35,15 @@ type Props = {
   readonly mayEdit: boolean;
   readonly edit: Edit;
   readonly actions: Omit<ActionsProps, 'section'>;
+  /** Whether the ruler with what stands in the section is shown. */
+  readonly places: boolean;
+  readonly onPlaces: () => void;
 };
 
 /** Everything about the selected section, with the choices spelt out. */
-export const Details = memo(({ map, section, passages, tempo, mayEdit, edit, actions }: Props) => {
+export const Details = memo((props: Props) => {
+  const { map, section, passages, tempo, mayEdit, edit, actions, places, onPlaces } = props;
+
   const set = <Field extends keyof Section & string>(field: Field, value: Section[Field]) => {
     return edit(setField('sections', section.id, field, value));
   };
@@ -47,6 +52,9 @@ export const Details = memo(({ map, section, passages, tempo, mayEdit, edit, act
     <aside className={classes.pane} aria-label={`Details of ${section.name}`}>
       <h2 className="name">{section.name}</h2>
       {passages.length > 0 && <p className={classes.facts}>{factsOf(passages)}</p>}
+      <button type="button" className={classes.link} title="R" onClick={onPlaces}>
+        {placesWords(map, section.id)}, {places ? 'hide them' : 'show the bars'}
+      </button>
       {whole.part && <Follows section={section} part={whole.part} mayEdit={mayEdit} edit={edit} />}
       <fieldset disabled={!mayEdit} className={classes.fields}>
         <TempoFields
@@ -63,6 +71,27 @@ export const Details = memo(({ map, section, passages, tempo, mayEdit, edit, act
     </aside>
   );
 });
+
+/** What stands in the section, counted: `2 cues, 1 fill`. */
+const placesWords = (map: RoadMap, section: string): string => {
+  const counts = new Map<string, number>();
+  for (const { where } of detailsIn(map, section)) {
+    if (where !== 'variations') counts.set(where, (counts.get(where) ?? 0) + 1);
+  }
+  const words = [...counts].map(
+    ([where, count]) => `${count} ${CALLED_DETAILS[where]!.replace('(s)', count === 1 ? '' : 's')}`,
+  );
+  return words.join(', ') || 'No fills, hits or cues';
+};
+
+const CALLED_DETAILS: Readonly<Record<string, string>> = {
+  fills: 'fill(s)',
+  hits: 'hit(s)',
+  shades: 'change(s) of level or hats',
+  cues: 'cue(s)',
+  holds: 'hold(s)',
+  turns: 'change(s) of meter or tempo',
+};
 
 const factsOf = (passages: readonly Passage[]): string => {
   const [first, last] = [passages[0]!, passages.at(-1)!];
