@@ -174,6 +174,12 @@ test('text and rows are two views of one thing; an error in the middle loses not
   await view(page, 'Text');
   const text = page.getByLabel('The song as text');
   await expect(text).toHaveValue(/Intro: 4\nVerse: 16$/);
+  // Half a thought is not tidied away under the pen.
+  await text.press('Control+End');
+  await page.keyboard.type(', level 2, ');
+  await expect(text).toHaveValue(/Verse: 16, level 2, $/);
+  await saved(page);
+  await expect(text).toHaveValue(/Verse: 16, level 2, $/);
   const typed = `${await text.inputValue()}\nChorus: seven\nOut: 4`;
   await text.fill(typed);
   await expect(page.getByText('Here stands bars').first()).toBeVisible();

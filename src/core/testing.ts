@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { firstOrders } from './document';
 import {
   blankRoadMap,
+  COLLECTIONS,
   type CollectionName,
   newSection,
   RAMP_SHAPES,
@@ -15,7 +16,10 @@ type Records = {
   readonly [Name in CollectionName]?: readonly (Partial<RecordOf<Name>> & { id: string })[];
 };
 
-/** A road map of sections given by what is particular about each. For tests and benches only. */
+/**
+ * A road map of sections, and other records, given by what is particular about each. For tests and
+ * benches only.
+ */
 export const roadMapOf = (
   sections: readonly Partial<Section>[],
   start: Partial<RoadMap['start']> = {},
@@ -26,10 +30,7 @@ export const roadMapOf = (
   const rest = Object.entries(others).map(([name, records]) => [
     name,
     Object.fromEntries(
-      records.map((record) => [
-        record.id,
-        'section' in record ? { passes: null, ...record } : record,
-      ]),
+      records.map((record) => [record.id, COLLECTIONS[name as CollectionName].parse(record)]),
     ),
   ]);
   return {
@@ -124,8 +125,8 @@ export const forms: fc.Arbitrary<RoadMap> = fc
       {},
       {
         repeats: [
-          { id: 'r1', order: 'a5', within: null, times, vamp: null },
-          { id: 'r2', order: 'a2', within: 'r1', times: 2, vamp: null },
+          { id: 'r1', order: 'a5', within: null, times },
+          { id: 'r2', order: 'a2', within: 'r1', times: 2 },
         ],
         endings: [
           { id: 'e1', repeat: 'r1', passes: { except: [-1] } },
@@ -137,14 +138,12 @@ export const forms: fc.Arbitrary<RoadMap> = fc
             ...turn,
             id: `t${index}`,
             section: `s${turn.section}`,
-            toBar: null,
           })),
         holds: holds.map(({ section, bar, seconds }, index) => ({
           id: `h${index}`,
           section: `s${section}`,
           at: { bar, ticks: 0 },
           seconds,
-          cue: '',
         })),
         variations:
           varied === null
@@ -155,13 +154,6 @@ export const forms: fc.Arbitrary<RoadMap> = fc
                   section: 's0',
                   passes: { only: [2] },
                   bars: varied,
-                  part: null,
-                  level: null,
-                  feel: null,
-                  hats: null,
-                  tempo: null,
-                  tacet: null,
-                  click: null,
                 },
               ],
       },

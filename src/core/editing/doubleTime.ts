@@ -11,7 +11,7 @@ import {
 } from '../roadmap';
 import { FASTEST, type NoteValue, perMinuteAt, type Rate, SLOWEST, type Ticks } from '../time';
 import { compile, speedAt } from '../timeline';
-import { detailsIn, setField } from './sections';
+import { detailsIn, insertRecord, removeRecord, setField } from './sections';
 
 /** A conversion with what it does to the bar numbers, in a sentence. */
 export type Conversion = { readonly operations: readonly Operation[]; readonly sentence: string };
@@ -91,12 +91,17 @@ const movedPlaces = (map: RoadMap, id: string, by: 2 | 0.5): Operation[] => {
     const to = Math.round(from * by);
     return { bar: Math.floor(to / bar) + 1, ticks: to % bar };
   };
-  return detailsIn(map, id).flatMap(({ where, detail }) =>
-    (['at', 'from', 'to'] as const).flatMap((field): Operation[] => {
+  return detailsIn(map, id).flatMap(({ where, detail }): Operation[] => {
+    const places = (['at', 'from', 'to'] as const).flatMap((field) => {
       const position = (detail as Record<string, unknown>)[field] as Position | null | undefined;
-      return position
-        ? [{ type: 'set', in: where, id: detail.id, field, value: moved(position) }]
-        : [];
-    }),
-  );
+      return position ? [[field, moved(position)] as const] : [];
+    });
+    // As one: a beginning that is moved alone might lie behind its end.
+    return places.length === 0
+      ? []
+      : [
+          removeRecord(where, detail.id),
+          insertRecord(where, { ...detail, ...Object.fromEntries(places) }),
+        ];
+  });
 };

@@ -47,9 +47,11 @@ export const removeRecord = (where: CollectionName, id: string): Operation => ({
 
 /** A new section behind another (or at the end), as loud as that one and of the same feel. */
 export const addSection = (map: RoadMap, id: string, after: string | undefined): Operation[] => {
-  const before = (after && map.sections[after]) || writtenOrder(formOf(map)).at(-1);
-  const within = before ? containerOf(map, before.within) : null;
-  const index = siblingsIn(map, within).findIndex((one) => one.id === before?.id) + 1;
+  const place = after === undefined ? undefined : map.sections[after];
+  const before = place ?? writtenOrder(formOf(map)).at(-1);
+  const within = place ? containerOf(map, place.within) : null;
+  const siblings = siblingsIn(map, within);
+  const index = place ? siblings.findIndex((one) => one.id === after) + 1 : siblings.length;
   const name = `Section ${Object.keys(map.sections).length + 1}`;
   const level = before?.level ? { from: before.level.to, to: before.level.to } : null;
   return insertSection(

@@ -229,7 +229,6 @@ test('a hold is beats of its bar that last as long, and every later bar begins o
           section: 'a',
           at: { bar: 2, ticks: 3 * TICKS_PER_QUARTER },
           seconds: 20,
-          cue: '',
         },
       ],
     },

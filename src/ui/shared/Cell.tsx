@@ -1,6 +1,6 @@
 'use client';
 
-import { memo, type ReactNode, useId, useState } from 'react';
+import { memo, type ReactNode, useId, useRef, useState } from 'react';
 import type { Problem } from '@/core/result';
 import classes from './Cell.module.css';
 
@@ -32,11 +32,13 @@ export const Cell = memo(
     const [draft, setDraft] = useState<string>();
     const [problem, setProblem] = useState<Problem>();
     const describedBy = useId();
+    const escaping = useRef(false);
     const type = (text: string) => {
       setDraft(text);
       if (!onLeave) setProblem(onText(text));
     };
     const leave = () => {
+      if (escaping.current) return;
       const refused = onLeave && draft !== undefined && draft !== value ? onText(draft) : problem;
       setProblem(refused);
       if (!refused) setDraft(undefined);
@@ -66,7 +68,9 @@ export const Cell = memo(
           onKeyDown={(event) => {
             if (event.key !== 'Escape') return;
             letGo();
+            escaping.current = true;
             event.currentTarget.blur();
+            escaping.current = false;
           }}
         />
         {problem && (

@@ -17,7 +17,7 @@ type Props = {
   readonly onPreview: (map: RoadMap | undefined) => void;
 };
 
-/** A text as it was last in step with the map, and the map then. */
+/** The map that the text was last in step with, and how that map prints. */
 type Base = { readonly text: string; readonly map: RoadMap };
 
 /**
@@ -37,8 +37,9 @@ export const TextView = ({ map, mayEdit, edit, onPreview }: Props) => {
   useEffect(() => {
     if (map === base.map || problems.length > 0) return;
     setBase({ text: printed, map });
-    if (printed !== text) setText(printed);
-  }, [map, printed, base.map, problems.length, text]);
+    // What is being typed says the same in other words: it stays as it is.
+    if (printed !== base.text) setText(printed);
+  }, [map, printed, base, problems.length]);
   useEffect(() => () => onPreview(undefined), [onPreview]);
 
   const type = (event: ChangeEvent<HTMLTextAreaElement>) => {
@@ -53,7 +54,7 @@ export const TextView = ({ map, mayEdit, edit, onPreview }: Props) => {
     const wanted = aligned(base.map, parsed.map);
     const refused = edit(difference(base.map, wanted), true);
     if (refused) setProblems([{ line: 1, column: 0, length: 1, message: refused.message }]);
-    else setBase({ text: typed, map: wanted });
+    else setBase({ text: printShorthand(wanted), map: wanted });
   };
   const jump = ({ line: to, column, length }: TextProblem) => {
     const from = offsetOf(text, to) + column;
