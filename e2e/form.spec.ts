@@ -317,7 +317,7 @@ test('the chart prints on one page, without the application around it', async ({
     await page.emulateMedia({ media: 'print' });
     await expect(page.getByRole('banner').getByText('Ebrant')).toBeHidden();
     await expect(page.getByRole('contentinfo')).toBeHidden();
-    await page.emulateMedia({ media: 'screen' });
+    await page.emulateMedia({ media: null });
   }
 });
 

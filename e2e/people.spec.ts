@@ -10,6 +10,8 @@ const PAGES: Record<string, (page: Page) => Promise<string>> = {
   '[band]/sets/[id]/page.tsx': async (page) => hrefOf(page, '/saltreach-nine/sets', /First set/),
   '[band]/songs/[id]/page.tsx': async (page) =>
     hrefOf(page, '/saltreach-nine/songs', /Slack Water/),
+  '[band]/songs/[id]/chart/page.tsx': async (page) =>
+    `${await hrefOf(page, '/saltreach-nine/songs', /Slack Water/)}/chart`,
 };
 
 const hrefOf = async (page: Page, list: string, name: RegExp) => {

@@ -12,7 +12,13 @@ const ownSet = async (page: Page) => {
   });
   await page.goto(`/saltreach-nine/sets/${(await response.json()).set}`);
   for (const song of ['Slack Water', 'Millstone', 'Gannet Street']) {
-    await page.getByLabel('Song to add').selectOption({ label: song });
+    // Again until the page hears it.
+    await expect(async () => {
+      await page.getByLabel('Song to add').selectOption({ label: song });
+      await expect(page.getByRole('button', { name: 'Add to the set' })).toBeEnabled({
+        timeout: 500,
+      });
+    }).toPass();
     await page.getByRole('button', { name: 'Add to the set' }).click();
   }
   await saved(page);

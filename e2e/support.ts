@@ -16,8 +16,7 @@ export const newSong = async (page: Page, title: string): Promise<string> => {
   const response = await page.request.post('/api/bands/saltreach-nine/songs', { data: { title } });
   const { arrangement } = await response.json();
   await page.goto(`/saltreach-nine/songs/${arrangement}`);
-  // Written by an effect: from then on the page hears keys and clicks.
-  await expect(page.getByTestId('position')).not.toBeEmpty();
+  await isReady(page);
   return arrangement;
 };
 
@@ -28,7 +27,11 @@ export const openSong = async (page: Page, title: string) => {
     .first()
     .click();
   await page.waitForURL(/\/songs\/./);
+  await isReady(page);
 };
+
+/** The transport says where it stands by an effect: from then on the page hears keys and clicks. */
+export const isReady = (page: Page) => expect(page.getByTestId('position')).not.toBeEmpty();
 
 export const saved = (page: Page) =>
   expect(page.getByRole('status').filter({ hasText: 'Everything is saved' })).toBeVisible({

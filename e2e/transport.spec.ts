@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { enter, newSong, openSong, saved, typeSections } from './support';
+import { enter, isReady, newSong, openSong, saved, typeSections } from './support';
 
 type Start = { when: number; now: number };
 
@@ -99,6 +99,7 @@ test('the click starts low and cannot be turned up beyond its limit', async ({ p
 test('a set plays through the transport too', async ({ page }) => {
   await page.getByRole('link', { name: /Run-through/ }).click();
   await page.waitForURL(/sets\/./);
+  await isReady(page);
   await page.keyboard.press('Space');
   await expect(page.getByTestId('where')).toContainText('Gannet Street:');
   await expect(page.getByTestId('position')).toHaveText(/^Bar 1/, { timeout: 8000 });

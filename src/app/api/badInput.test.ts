@@ -95,6 +95,60 @@ test.each<[string, object, number, string]>([
   },
 );
 
+const insert = (where: string, value: object) => ({
+  type: 'insert',
+  in: where,
+  id: 'new-one',
+  value: { section: 's1', ...value },
+});
+const FIRST = { bar: 1, ticks: 0 };
+
+test.each<[string, object, string]>([
+  ['a hold without an end', insert('holds', { at: FIRST, seconds: 0 }), 'more than 0'],
+  [
+    'a fill that ends before it begins',
+    insert('fills', { from: { bar: 4, ticks: 0 }, to: { bar: 3, ticks: 0 } }),
+    'ends before it begins',
+  ],
+  ['a fill in bar 0', insert('fills', { from: { bar: 0, ticks: 0 } }), 'counted from 1'],
+  ['a hit of no known kind', insert('hits', { kind: 'boom', at: FIRST }), 'hit, push, stop'],
+  [
+    'a cue without words',
+    insert('cues', { kind: 'listen', at: FIRST, words: ' ' }),
+    'needs a name',
+  ],
+  ['a change of nothing', insert('turns', { bar: 3 }), 'Say which meter or tempo'],
+  ['a difference for pass 0', insert('variations', { passes: { only: [0] } }), 'whole number'],
+  ['a repeat played once', insert('repeats', { order: 'a0', times: 1 }), '2 to 200 times'],
+  ['a part without a name', insert('parts', { order: 'a0', name: '' }), 'A part needs a name'],
+  ['a phrase of 99 bars', set('phrase', 99), '1 to 32 bars'],
+])('%s is refused in a sentence', async (_, operation, words) => {
+  const before = await body();
+  const answer = await edit(operation);
+  expect(answer.status).toBe(422);
+  expect(answer.text).toContain(words);
+  expect(await body()).toBe(before);
+});
+
+test('repeats that multiply beyond reason, or stand in themselves, are refused', async () => {
+  const repeat = (id: string, within: string | null, times = 200) => ({
+    type: 'insert',
+    in: 'repeats',
+    id,
+    value: { order: 'a0', within, times },
+  });
+  const inside = { type: 'set', in: 'sections', id: 's1', field: 'within', value: 'r3' };
+  const many = [repeat('r1', null), repeat('r2', 'r1'), repeat('r3', 'r2'), inside];
+  expect(await edit(...many)).toMatchObject({
+    status: 422,
+    text: expect.stringContaining('more bars than can be played'),
+  });
+  expect(await edit(repeat('r1', 'r2', 2), repeat('r2', 'r1', 2))).toMatchObject({
+    status: 422,
+    text: expect.stringContaining('never in themselves'),
+  });
+});
+
 test('a map that unrolls to more than 20,000 bars is refused', async () => {
   const answer = await edit(set('bars', 2000), set('times', 11));
   expect(answer).toMatchObject({ status: 422, text: expect.stringContaining('20000 is the most') });

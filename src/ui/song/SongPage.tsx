@@ -4,6 +4,7 @@ import { IconFileText, IconZoomIn, IconZoomOut } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { moveOnto, rowsOf, setField, setPart, setStart } from '@/core/editing';
+import { sharesOf } from '@/core/judgement';
 import { type RoadMap, roadMapKind } from '@/core/roadmap';
 import { soloProgram } from '@/core/set';
 import { perMinuteAt, rateOf, seconds } from '@/core/time';
@@ -112,6 +113,7 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
     togglePlaces,
   });
   const remarks = useRemarks(song, drawn, setChosen);
+  const shares = useMemo(() => sharesOf(drawn.map, drawn.timeline), [drawn]);
   const needle = useNeedle(drawn.timeline);
   const handles = useCallback(
     (scale: Scale, stretches: readonly Stretch[]) => (
@@ -180,13 +182,7 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
         <Zoom zoom={zoom} onZoom={setZoom} />
       </div>
       {section && form && places && (
-        <Ruler
-          key={section.id}
-          map={drawn.map}
-          section={drawn.map.sections[section.id] ?? section}
-          mayEdit={mayEdit}
-          edit={edit}
-        />
+        <Ruler key={section.id} map={map} section={section} mayEdit={mayEdit} edit={edit} />
       )}
       <div className={classes.work} data-details={form}>
         {view === 'text' && (
@@ -213,9 +209,10 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
         )}
         {form && !section && (
           <SongPanel
-            map={drawn.map}
-            timeline={drawn.timeline}
+            map={map}
+            timeline={timeline}
             remarks={remarks}
+            shares={shares}
             mayEdit={mayEdit}
             edit={edit}
           />

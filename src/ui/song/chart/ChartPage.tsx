@@ -3,7 +3,7 @@
 import { Button } from '@mantine/core';
 import { IconPrinter } from '@tabler/icons-react';
 import Link from 'next/link';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { RoadMap } from '@/core/roadmap';
 import { compile } from '@/core/timeline';
 import { Chart } from './Chart';
@@ -28,7 +28,7 @@ export const ChartPage = ({ map, title, arrangement, song }: Props) => {
   const [dark, setDark] = useState(false);
   const page = useRef<HTMLDivElement>(null);
   const fit = useFit(page, `${paper} ${dark}`);
-  useEffect(() => {
+  useLayoutEffect(() => {
     const style = document.createElement('style');
     style.textContent = `@page { size: ${PAPERS[paper]}; margin: 0; }`;
     document.head.append(style);

@@ -1,7 +1,7 @@
 'use client';
 
-import { memo, useMemo } from 'react';
-import { sharesOf } from '@/core/judgement';
+import { memo } from 'react';
+import type { Share } from '@/core/judgement';
 import type { RoadMap } from '@/core/roadmap';
 import type { Timeline } from '@/core/timeline';
 import type { Edit } from '../../document';
@@ -16,13 +16,13 @@ type Props = {
   readonly map: RoadMap;
   readonly timeline: Timeline;
   readonly remarks: LiveRemarks;
+  readonly shares: readonly Share[];
   readonly mayEdit: boolean;
   readonly edit: Edit;
 };
 
 /** The song as a whole: what to look at, its parts, what to learn first, the recording's clock. */
-export const SongPanel = memo(({ map, timeline, remarks, mayEdit, edit }: Props) => {
-  const shares = useMemo(() => sharesOf(map, timeline), [map, timeline]);
+export const SongPanel = memo(({ map, timeline, remarks, shares, mayEdit, edit }: Props) => {
   return (
     <aside className={classes.panel} aria-label="The song as a whole">
       <Remarks remarks={remarks} mayEdit={mayEdit} />
