@@ -24,8 +24,8 @@ test('what differs between two arrangements is said in the order of the song', (
     '34 bars and 1:13 in place of 40 and 1:20.',
     '“Intro”: 4 in place of 8.',
     '“Verse”: also level 2.',
-    '“Chorus”: with fill last.4 "snare".',
-    '“Chorus”: without fill last.3 "toms".',
+    '“Chorus”: with the fill at last.4 “snare”.',
+    '“Chorus”: without the fill at last.3 “toms”.',
     '“Tag” is new: 2.',
     'Without “Break” (4).',
   ]);
@@ -36,6 +36,21 @@ test('a renamed section stays itself, and parts are compared by name', () => {
     '12 bars and 0:24 in place of 8 and 0:16.',
     'The part “Groove”: 12 in place of 8.',
     '“Verse” in place of “A”.',
+  ]);
+});
+
+test('cues, hits and holds are said in words', () => {
+  expect(
+    words(
+      'A: 8; cue 5.1 listen "horns" lead 2 bars; no-crash 1.1',
+      'A: 8; hold last.4 2 s "nod"; from 5.1 level 4',
+    ),
+  ).toEqual([
+    '8 bars and 0:18 in place of 8 and 0:16.',
+    '“A”: with from 5.1 level 4.',
+    '“A”: with the hold at last.4 2 s “nod”.',
+    '“A”: without the no crash at 1.1.',
+    '“A”: without the cue at 5.1 “horns”.',
   ]);
 });
 

@@ -134,10 +134,20 @@ const speaking = (map: RoadMap): Speaking => {
     details: (section) => {
       const own = details.get(section.id) ?? NO_DETAILS;
       return (Object.keys(DETAILS) as DetailName[]).flatMap((name) =>
-        own[name].map((detail) => detailText(name, detail, context(section))),
+        own[name].map((detail) => plain(name, detailText(name, detail, context(section)))),
       );
     },
   };
+};
+
+/** A detail as it is typed, in the words of a sentence: `the cue at 9.1 “accordion run”`. */
+const plain = (name: DetailName, typed: string): string => {
+  if (name === 'variations' || name === 'turns') return typed.replace(/^pass /, 'on pass ');
+  const words = typed.replace(/"((?:[^"\\]|\\.)*)"/g, '“$1”').replace(/ lead \d+ \w+/, '');
+  if (name === 'shades') return words;
+  const [kind = '', place = '', ...rest] = words.split(' ');
+  const said = name === 'cues' ? rest.slice(1) : rest;
+  return ['the', kind.replace('-', ' '), 'at', place, ...said].join(' ').replace(/ check$/, '');
 };
 
 const sectionWords = (was: Section, is: Section, old: Speaking, now: Speaking): string[] => {

@@ -18,7 +18,7 @@ type Props = {
  */
 export const Ground = memo(({ timeline, scale, phrases = false }: Props) => {
   const hatch = useId();
-  const paths = useMemo(() => groundPaths(scale, timeline), [scale, timeline]);
+  const paths = useMemo(() => groundPaths(scale, timeline, !phrases), [scale, timeline, phrases]);
   const lines = useMemo(
     () => (phrases ? phrasePaths(scale, timeline) : undefined),
     [phrases, scale, timeline],

@@ -17,7 +17,10 @@ export type GroundPaths = {
   readonly vamps: string;
 };
 
-export const groundPaths = (scale: Scale, timeline: Timeline): GroundPaths => {
+/**
+ * @param small whether it is a thumbnail: signs are then as narrow as can be seen
+ */
+export const groundPaths = (scale: Scale, timeline: Timeline, small: boolean): GroundPaths => {
   const stretches = levelsOf(timeline);
   const levels = new Map<Step, string>();
   let tacet = '';
@@ -35,8 +38,8 @@ export const groundPaths = (scale: Scale, timeline: Timeline): GroundPaths => {
     levels: [...levels].map(([level, path]) => ({ level, path })).sort((a, b) => a.level - b.level),
     tacet,
     notches: notches(scale, timeline),
-    fills: fills(scale, timeline.details, heightAt),
-    vamps: vamps(scale, timeline, heightAt),
+    fills: fills(scale, timeline.details, heightAt, small ? NARROWEST_NOTCH : NARROWEST_FILL),
+    vamps: vamps(scale, timeline, heightAt, small ? TOOTH / 2 : TOOTH),
   };
 };
 
@@ -102,12 +105,17 @@ const notches = (scale: Scale, { details, holds }: Timeline): string => {
 };
 
 /** A wedge that rises to the place it lands on. */
-const fills = (scale: Scale, details: readonly PlacedDetail[], levelAt: LevelAt): string =>
+const fills = (
+  scale: Scale,
+  details: readonly PlacedDetail[],
+  levelAt: LevelAt,
+  narrowest: number,
+): string =>
   details
     .map((one) => {
       if (one.kind !== 'fill') return '';
       const right = xOf(scale, one.endSeconds);
-      const left = Math.min(xOf(scale, one.startSeconds), right - NARROWEST_FILL);
+      const left = Math.min(xOf(scale, one.startSeconds), right - narrowest);
       const top = yOf(scale, Math.max(1, levelAt(one.endSeconds)));
       return `M${round(left)} ${scale.ground}L${round(right)} ${round(top)}V${scale.ground}Z`;
     })
@@ -115,16 +123,16 @@ const fills = (scale: Scale, details: readonly PlacedDetail[], levelAt: LevelAt)
 
 const TOOTH = 5;
 
-const vamps = (scale: Scale, { passages }: Timeline, levelAt: LevelAt): string =>
+const vamps = (scale: Scale, { passages }: Timeline, levelAt: LevelAt, tooth: number): string =>
   passages
     .map((passage) => {
       if (passage.vamp === undefined || passage.time < passage.times) return '';
       const end = passage.startSeconds + passage.seconds;
       const x = round(xOf(scale, end));
       const top = yOf(scale, Math.max(1, levelAt(end)));
-      const teeth = Math.max(2, Math.floor((scale.ground - top) / (2 * TOOTH)));
+      const teeth = Math.max(2, Math.floor((scale.ground - top) / (2 * tooth)));
       const step = round((scale.ground - top) / (2 * teeth));
-      return `M${x} ${scale.ground}${`l${-TOOTH} ${-step}l${TOOTH} ${-step}`.repeat(teeth)}h3V${scale.ground}Z`;
+      return `M${x} ${scale.ground}${`l${-tooth} ${-step}l${tooth} ${-step}`.repeat(teeth)}h3V${scale.ground}Z`;
     })
     .join('');
 

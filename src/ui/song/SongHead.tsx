@@ -62,7 +62,7 @@ export const StartFields = ({ map, timeline, mayEdit, edit, tap, tapped }: Start
           before={<NoteIcon value={tempo.unit} />}
         />
       </Labelled>
-      <Labelled label="Meter" width={96}>
+      <Labelled label="Meter" width={116}>
         <Cell
           label="Meter of the song"
           value={meterText(meter)}

@@ -3,7 +3,7 @@
 import { type RefObject, useLayoutEffect, useState } from 'react';
 
 /** What can be read from the stool, in points. */
-const LARGEST = 14;
+const LARGEST = 18;
 const SMALLEST = 8.5;
 const STEP = 0.5;
 
