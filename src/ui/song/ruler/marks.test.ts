@@ -1,0 +1,38 @@
+import { parseShorthand } from '@/core/shorthand';
+import { writtenMeters } from '@/core/timeline';
+import { marksOf } from './marks';
+
+const marks = (text: string, bars: number) => {
+  let count = 0;
+  const { map, problems } = parseShorthand(text, () => `n${++count}`);
+  expect(problems).toEqual([]);
+  const section = Object.keys(map.sections)[0]!;
+  return marksOf(map, section, bars, writtenMeters(map).get(section)!);
+};
+const BEAT = 20_160;
+
+test('a fill over a bar line has a piece in each bar, its words in the first', () => {
+  const [fill] = marks('A: 4; fill 2.3 to 4.2 "toms"', 4);
+  expect(fill?.spans).toEqual([
+    { bar: 2, from: 2 * BEAT, to: 4 * BEAT, first: true },
+    { bar: 3, from: 0, to: 4 * BEAT, first: false },
+    { bar: 4, from: 0, to: BEAT, first: false },
+  ]);
+  expect(fill).toMatchObject({ kind: 'fill', label: 'toms', start: { bar: 2, ticks: 2 * BEAT } });
+});
+
+test('places counted from the end stand in the last bars; those that are not there nowhere', () => {
+  expect(marks('A: 4; hit last.4; cue 9.1 listen "x"', 4)).toMatchObject([
+    { kind: 'hit', start: { bar: 4, ticks: 3 * BEAT } },
+  ]);
+});
+
+test('marks whose words would lie over one another get lanes of their own', () => {
+  const lanes = marks('A: 8; cue 1.1 listen "accordion alone"; hit 1.3; fill 5.1 to 6.1', 8);
+  expect(lanes.map(({ lane }) => lane)).toEqual([0, 1, 0]);
+});
+
+test('a mark for some passes says so, one to be checked by ear asks', () => {
+  const labels = marks('A: 4, x 3; cue 1.1 watch "nod" check on last; hold end 3 s on 1', 4);
+  expect(labels.map(({ label }) => label)).toEqual(['nod? (last)', 'hold 3 s (1)']);
+});
