@@ -1,5 +1,6 @@
 import { Button } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
+import { memo } from 'react';
 
 type UndoProps = {
   readonly canUndo: boolean;
@@ -8,7 +9,7 @@ type UndoProps = {
   readonly redo: () => void;
 };
 
-export const UndoButtons = ({ canUndo, canRedo, undo, redo }: UndoProps) => (
+export const UndoButtons = memo(({ canUndo, canRedo, undo, redo }: UndoProps) => (
   <Button.Group>
     <Button
       variant="default"
@@ -29,4 +30,4 @@ export const UndoButtons = ({ canUndo, canRedo, undo, redo }: UndoProps) => (
       Redo
     </Button>
   </Button.Group>
-);
+));

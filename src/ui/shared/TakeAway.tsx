@@ -2,7 +2,7 @@
 
 import { Button } from '@mantine/core';
 import { IconDownload } from '@tabler/icons-react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Drop } from './Drop';
 import { Select } from './Select';
 import classes from './TakeAway.module.css';
@@ -26,7 +26,7 @@ type Props = {
 };
 
 /** The click to take away, as MIDI or as WAV. */
-export const TakeAway = ({ document, what, saved }: Props) => {
+export const TakeAway = memo(({ document, what, saved }: Props) => {
   const [bits, setBits] = useState('16');
   const [layout, setLayout] = useState('mono');
   const url = `/api/documents/${document}/click`;
@@ -68,4 +68,4 @@ export const TakeAway = ({ document, what, saved }: Props) => {
       </div>
     </Drop>
   );
-};
+});

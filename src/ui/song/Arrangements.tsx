@@ -3,7 +3,7 @@
 import { IconCopy } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { type FormEvent, useState } from 'react';
+import { type FormEvent, memo, useState } from 'react';
 import { call } from '../shared/call';
 import classes from './Arrangements.module.css';
 
@@ -17,7 +17,7 @@ type Props = {
 };
 
 /** The arrangements of the song: this one, the others, and a copy of this one under a new name. */
-export const Arrangements = ({ id, current, others, mayEdit }: Props) => {
+export const Arrangements = memo(({ id, current, others, mayEdit }: Props) => {
   const router = useRouter();
   const [name, setName] = useState<string>();
   const [refused, setRefused] = useState<string>();
@@ -57,4 +57,4 @@ export const Arrangements = ({ id, current, others, mayEdit }: Props) => {
       )}
     </span>
   );
-};
+});

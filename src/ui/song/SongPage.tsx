@@ -133,7 +133,14 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
         <Title id={opened.id} title={title} mayEdit={mayEdit} />
         <SaveState {...song} />
         <Arrangements id={opened.id} current={arrangement} others={others} mayEdit={mayEdit} />
-        {mayEdit && <UndoButtons {...song} />}
+        {mayEdit && (
+          <UndoButtons
+            canUndo={song.canUndo}
+            canRedo={song.canRedo}
+            undo={song.undo}
+            redo={song.redo}
+          />
+        )}
         <Link href={`${opened.id}/chart`} className={classes.chart}>
           <IconFileText size={16} aria-hidden="true" /> Chart
         </Link>

@@ -77,16 +77,18 @@ export const Paste = ({ map, edit, onDone }: Props) => {
                 <th>To look at</th>
               </tr>
             </thead>
-            <tbody>
-              {read.slice(0, MOST_SHOWN).map((line) => (
-                <Line
-                  key={line.line}
-                  line={line}
-                  decision={decisions.get(line.line) ?? 'leave out'}
-                  onDecide={decide}
-                />
-              ))}
-            </tbody>
+            {groupsOf(read.slice(0, MOST_SHOWN)).map((group) => (
+              <tbody key={group[0]?.line}>
+                {group.map((line) => (
+                  <Line
+                    key={line.line}
+                    line={line}
+                    decision={decisions.get(line.line) ?? 'leave out'}
+                    onDecide={decide}
+                  />
+                ))}
+              </tbody>
+            ))}
           </table>
           {read.length > MOST_SHOWN && <p>and {read.length - MOST_SHOWN} more lines</p>}
         </>
@@ -109,6 +111,13 @@ export const Paste = ({ map, edit, onDone }: Props) => {
 };
 
 const MOST_SHOWN = 500;
+const GROUP = 20;
+
+/** Lines in groups, of which only those in sight are laid out. */
+const groupsOf = (lines: readonly PastedLine[]): (readonly PastedLine[])[] =>
+  Array.from({ length: Math.ceil(lines.length / GROUP) }, (_, index) =>
+    lines.slice(index * GROUP, (index + 1) * GROUP),
+  );
 
 type LineProps = {
   readonly line: PastedLine;
