@@ -127,6 +127,16 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
 
   const tempo = useMemo(() => ({ perMinute, unit }), [perMinute, unit]);
 
+  // What stands at the side may be a frame behind too, but not while somebody types there.
+  const side = useRef<HTMLDivElement>(null);
+  const typingThere = side.current?.contains(document.activeElement) ?? false;
+  const beside = typingThere ? { map, timeline } : drawn;
+  const sideSection = (selected && beside.map.sections[selected]) || section;
+  const sidePassages = useMemo(
+    () => beside.timeline.passages.filter((one) => one.section === selected),
+    [beside.timeline, selected],
+  );
+
   return (
     <div>
       <div className={classes.head}>
@@ -214,29 +224,33 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
             onAdd={commands.add}
           />
         )}
-        {form && !section && (
-          <SongPanel
-            map={map}
-            timeline={timeline}
-            remarks={remarks}
-            shares={shares}
-            mayEdit={mayEdit}
-            edit={edit}
-          />
-        )}
-        {section && form && (
-          <Details
-            key={section.id}
-            map={map}
-            section={section}
-            passages={passages}
-            tempo={tempo}
-            mayEdit={mayEdit}
-            edit={edit}
-            actions={commands.actions}
-            places={places}
-            onPlaces={togglePlaces}
-          />
+        {form && (
+          <div ref={side}>
+            {!section && (
+              <SongPanel
+                map={beside.map}
+                timeline={beside.timeline}
+                remarks={remarks}
+                shares={shares}
+                mayEdit={mayEdit}
+                edit={edit}
+              />
+            )}
+            {section && sideSection && (
+              <Details
+                key={sideSection.id}
+                map={beside.map}
+                section={sideSection}
+                passages={sidePassages}
+                tempo={tempo}
+                mayEdit={mayEdit}
+                edit={edit}
+                actions={commands.actions}
+                places={places}
+                onPlaces={togglePlaces}
+              />
+            )}
+          </div>
         )}
       </div>
     </div>
