@@ -331,5 +331,5 @@ test('a song of a hundred sections says that it does not fit, and goes on to a s
   );
   await write(page, `song 100, in 4/4, count 4\n${lines.join('\n')}`);
   await page.getByRole('link', { name: 'Chart' }).click();
-  await expect(page.getByText('It does not fit on one page')).toBeVisible();
+  await expect(page.getByText('It does not fit on one page')).toBeVisible({ timeout: 20_000 });
 });

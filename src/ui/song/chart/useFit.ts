@@ -46,8 +46,24 @@ const bestFit = (page: HTMLElement): Fit => {
   };
   for (const columns of [1, 2] as const) {
     // One column of tiny type is worse than two that can be read.
-    const points = sizes.find((size) => (columns === 2 || size >= 10) && fitsAt(size, columns));
-    if (points !== undefined) return { points, columns, fits: true, measured: true };
+    const points = largest(
+      sizes.filter((size) => columns === 2 || size >= 10),
+      (size) => fitsAt(size, columns),
+    );
+    if (points === undefined) continue;
+    fitsAt(points, columns);
+    return { points, columns, fits: true, measured: true };
   }
   return { points: SMALLEST + 1, columns: 2, fits: false, measured: true };
+};
+
+/** The first of the sizes, largest first, that fits: where one does, all smaller ones do. */
+const largest = (sizes: readonly number[], fits: (size: number) => boolean): number | undefined => {
+  let [low, high] = [0, sizes.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (fits(sizes[middle]!)) high = middle;
+    else low = middle + 1;
+  }
+  return sizes[low];
 };
