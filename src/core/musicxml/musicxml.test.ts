@@ -86,7 +86,7 @@ const allowed = (map: RoadMap): number => {
 test('a few hundred generated forms unroll alike to the millisecond', () => {
   fc.assert(
     fc.property(short, (map) => expect(difference(map)).toBeLessThan(allowed(map))),
-    { numRuns: 250, endOnFailure: true },
+    { numRuns: 250, endOnFailure: true, seed: 20_261_125 },
   );
 }, 300_000);
 
