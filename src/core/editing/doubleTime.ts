@@ -20,10 +20,10 @@ export type Conversion = { readonly operations: readonly Operation[]; readonly s
  * Writes a section in double-time feel at twice the tempo with twice the bars: it sounds and lasts
  * the same, but the click runs twice as fast and the bar numbers after it move.
  */
-export const toDoubledTempo = (map: RoadMap, id: string): Result<Conversion> => convert(map, id, 2);
+export const writtenDoubled = (map: RoadMap, id: string): Result<Conversion> => convert(map, id, 2);
 
 /** The way back: half the tempo, half the bars, and a double-time feel. */
-export const toDoubleTimeFeel = (map: RoadMap, id: string): Result<Conversion> =>
+export const writtenAsFeel = (map: RoadMap, id: string): Result<Conversion> =>
   convert(map, id, 0.5);
 
 const convert = (map: RoadMap, id: string, by: 2 | 0.5): Result<Conversion> => {

@@ -12,10 +12,10 @@ import {
   removeSection,
   rowsOf,
   setPart,
-  toDoubledTempo,
-  toDoubleTimeFeel,
   unfold,
   wrapInRepeat,
+  writtenAsFeel,
+  writtenDoubled,
 } from '.';
 
 let count = 0;
@@ -130,7 +130,7 @@ test('double-time feel written at twice the tempo lasts as long, and comes back'
   const map = song(
     'song 100, in 4/4, count 4\nA: 8\nR: 8, feel double-time; fill 8.3 to 8.4\nO: 4',
   );
-  const doubled = toDoubledTempo(map, idOf(map, 'R'));
+  const doubled = writtenDoubled(map, idOf(map, 'R'));
   if (!doubled.ok) throw new Error(doubled.problem.message);
   const after = done(map, doubled.value.operations);
   expect(lines(after).slice(1)).toEqual([
@@ -138,7 +138,7 @@ test('double-time feel written at twice the tempo lasts as long, and comes back'
     'O: 4, tempo 100',
   ]);
   expect(compile(after).seconds).toBeCloseTo(compile(map).seconds, 9);
-  const halved = toDoubleTimeFeel(after, idOf(after, 'R'));
+  const halved = writtenAsFeel(after, idOf(after, 'R'));
   if (!halved.ok) throw new Error(halved.problem.message);
   const back = done(after, halved.value.operations);
   expect(lines(back)[1]).toBe('R: 8, tempo 100, feel double-time; fill 8.3 to 8.4');
@@ -150,7 +150,7 @@ test.each([
   ['R: 8, feel double-time, tempo > 140', 'changes on the way'],
 ])('“%s” cannot be doubled: %s', (text, message) => {
   const map = song(text);
-  const result = toDoubledTempo(map, idOf(map, 'R'));
+  const result = writtenDoubled(map, idOf(map, 'R'));
   expect(result.ok ? '' : result.problem.message).toContain(message);
 });
 

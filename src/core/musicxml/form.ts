@@ -33,9 +33,7 @@ export const formAsMusicXml = (map: RoadMap, title: string): string =>
 
 export const measuresOf = (map: RoadMap): Measure[] => {
   const timeline = compile(map);
-  const passages = [...timeline.passages];
-  const measures = written(formOf(map), passages, timeline);
-  return measures;
+  return written(formOf(map), [...timeline.passages], timeline);
 };
 
 /** Measures of some nodes; takes the passages that they play off the front of the list. */

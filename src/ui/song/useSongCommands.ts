@@ -11,10 +11,10 @@ import {
   type Row,
   removeSection,
   setField,
-  toDoubledTempo,
-  toDoubleTimeFeel,
   unfold,
   wrapInRepeat,
+  writtenAsFeel,
+  writtenDoubled,
 } from '@/core/editing';
 import { type Result, sentence } from '@/core/result';
 import type { RoadMap } from '@/core/roadmap';
@@ -70,8 +70,8 @@ export const useSongCommands = (options: Options) => {
       'No equal section, or group of sections, follows this one.',
     ),
     onWriteOut: withSelected((id) => unfold(map, id, newId)),
-    onDouble: convert(toDoubledTempo),
-    onHalve: convert(toDoubleTimeFeel),
+    onDouble: convert(writtenDoubled),
+    onHalve: convert(writtenAsFeel),
   };
 
   const moves = [
