@@ -1,7 +1,6 @@
 import type { Operation } from '../document';
 import { inOrder, placeAt } from '../document';
 import {
-  COLLECTIONS,
   type CollectionName,
   containerOf,
   DETAILS,
@@ -138,5 +137,3 @@ export const followPart = ({ id }: Section): Operation[] =>
   (['bars', 'phrase', 'feel', 'level', 'hats'] as const).flatMap((field) =>
     setField('sections', id, field, null),
   );
-
-export const collectionNames = Object.keys(COLLECTIONS) as CollectionName[];

@@ -1,12 +1,5 @@
 import { fail, ok, type Result } from '../result';
-import {
-  groupsOf,
-  type Meter,
-  meterSchema,
-  type NoteValue,
-  noteName,
-  perMinuteSchema,
-} from '../time';
+import { groupsOf, type Meter, meterSchema, type NoteValue, perMinuteSchema } from '../time';
 import type { RampShape, TempoChange } from './tempoChange';
 import { type Feel, feelSchema, type Level } from './values';
 
@@ -162,7 +155,3 @@ export const parseFeel = (text: string): Result<Feel> => {
     ? ok(parsed.data)
     : fail('invalid', 'Feel', parsed.error.issues[0]!.message);
 };
-
-/** A tempo with its note value in words: `quarter = 126`. */
-export const tempoWords = (perMinute: number, unit: NoteValue): string =>
-  `${noteName(unit)} = ${perMinute}`;

@@ -31,7 +31,6 @@ export type Resolved = {
 
 /** The properties that a section inherits from its part. */
 export const INHERITED = ['bars', 'phrase', 'feel', 'level', 'hats'] as const;
-export type Inherited = (typeof INHERITED)[number];
 
 /**
  * What a section comes to on a pass: what a variation of this pass says, else the section itself,

@@ -7,6 +7,7 @@ import {
   type Hats,
   levelText,
   missingPasses,
+  orInherited,
   parseFeel,
   parseLevel,
   parsePasses,
@@ -77,10 +78,6 @@ const Fields = ({ map, variation, of, edit }: FieldsProps) => {
       if (!value.ok) return value.problem;
       return edit(setField('variations', variation.id, field, value.value), true);
     };
-  const cleared =
-    <T,>(parse: (text: string) => Result<T>) =>
-    (text: string): Result<T | null> =>
-      text.trim() === '' ? ok(null) : parse(text);
   return (
     <div className={classes.variation}>
       <Labelled name="pass">
@@ -105,7 +102,7 @@ const Fields = ({ map, variation, of, edit }: FieldsProps) => {
           placeholder="same"
           onText={set(
             'bars',
-            cleared((text) => ok(parseWhole(text))),
+            orInherited((text) => ok(parseWhole(text))),
           )}
         />
       </Labelled>
@@ -114,7 +111,7 @@ const Fields = ({ map, variation, of, edit }: FieldsProps) => {
           label="Level on these passes"
           value={variation.level ? levelText(variation.level) : ''}
           placeholder="same"
-          onText={set('level', cleared(parseLevel))}
+          onText={set('level', orInherited(parseLevel))}
         />
       </Labelled>
       <Labelled name="tempo">
@@ -130,7 +127,7 @@ const Fields = ({ map, variation, of, edit }: FieldsProps) => {
           label="Feel on these passes"
           value={variation.feel ? feelText(variation.feel) : ''}
           placeholder="same"
-          onText={set('feel', cleared(parseFeel))}
+          onText={set('feel', orInherited(parseFeel))}
         />
       </Labelled>
       <Labelled name="hats">
