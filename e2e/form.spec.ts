@@ -238,19 +238,26 @@ test('a file that is no text and a paste without end are refused in a sentence',
   );
 });
 
-test('a time gives bar and beat, a bar its time, a stopwatch the nearest bars', async ({
+test('a time gives bar and beat, a bar its time, a stopwatch the nearest bars, in every view', async ({
   page,
 }) => {
   await newSong(page, 'Clock');
-  await write(page, 'song 100, in 4/4, count 4\nVerse: 100');
+  await write(page, 'song 100, in 4/4, count 4\nVerse: 60\nSlow: 40, tempo 50');
+  const found = page.getByTestId('found');
+  await page.getByLabel('A time, a bar or a length').fill('2:20');
+  await expect(found).toHaveText('Bar 59, beat 2.33, Verse');
   await view(page, 'As written');
-  await page.getByLabel('A time in the recording').fill('2:41');
-  await expect(page.getByText('bar 68, beat 1.33, Verse')).toBeVisible();
   await page.getByLabel('Where bar 1 is in the recording').fill('0:03.2');
-  await page.getByLabel('A bar as played').fill('68');
-  await expect(page.getByText('2:44', { exact: true })).toBeVisible();
-  await page.getByLabel('How long it lasted').fill('38.7');
-  await expect(page.getByText('16 bars, 0.30 s over')).toBeVisible();
+  await expect(found).toHaveText('Bar 58, beat 1, Verse');
+  await page.getByLabel('Where bar 1 is in the recording').blur();
+  await page.keyboard.press('g');
+  await page.keyboard.type('62.1');
+  await expect(found).toHaveText('2:32, Slow');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-selected="true"]').getByLabel('Name of')).toHaveValue('Slow');
+  // The stopwatch counts at the selected section's tempo: a bar of the slow one lasts 4.8 s.
+  await page.getByLabel('A time, a bar or a length').fill('38.7 s');
+  await expect(found).toHaveText('8 bars, 0.30 s over');
 });
 
 test('what stands out is gone to, mended, and waved away for good', async ({ page }) => {
@@ -332,4 +339,43 @@ test('a song of a hundred sections says that it does not fit, and goes on to a s
   await write(page, `song 100, in 4/4, count 4\n${lines.join('\n')}`);
   await page.getByRole('link', { name: 'Chart' }).click();
   await expect(page.getByText('It does not fit on one page')).toBeVisible({ timeout: 20_000 });
+});
+
+test('a song of fifty sections is edited like a short one, by mouse and by key', async ({
+  page,
+}) => {
+  const id = await newSong(page, 'Long rows');
+  const lines = Array.from({ length: 50 }, (_, at) => `S${at}: 8`);
+  await write(page, `song 100, in 4/4, count 4\n${lines.join('\n')}`);
+  await view(page, 'As written');
+  await page.getByLabel('Bars of S1', { exact: true }).click();
+  await page.keyboard.type('4');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('6');
+  await page.keyboard.press('Shift+Tab');
+  await page.keyboard.type('Second');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.type('First');
+  await page.getByLabel('Meter of S3', { exact: true }).click();
+  await page.keyboard.type('seven');
+  await page.keyboard.press('ArrowDown');
+  // What makes no sense stays as typed when the row is left, with its sentence.
+  await expect(page.getByLabel('Meter of S3', { exact: true })).toHaveValue('seven');
+  expect((await page.getByTestId('played').allInnerTexts()).slice(0, 5)).toEqual([
+    '1',
+    '9',
+    '13',
+    '19',
+    '27',
+  ]);
+  await saved(page);
+  const sections = Object.values((await stored(page, id)).body.sections) as {
+    name: string;
+    bars: number;
+  }[];
+  const changed = sections.filter(({ name }) => name === 'First' || name === 'Second');
+  expect(changed.map(({ name, bars }) => [name, bars]).sort()).toEqual([
+    ['First', 4],
+    ['Second', 6],
+  ]);
 });

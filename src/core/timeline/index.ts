@@ -7,5 +7,6 @@ export * from './compile';
 export { type MeterAt, writtenMeters } from './layOut';
 export * from './levels';
 export * from './locate';
+export * from './question';
 export * from './recording';
 export type * from './types';

@@ -7,7 +7,7 @@ const at100 = { tempo: { perMinute: 100, unit: 'quarter' as const } };
 
 test('2:41 in a song at 100 in 4/4 whose bar 1 is at 0:00 lies in bar 68', () => {
   const timeline = compile(roadMapOf([{ name: 'Verse', bars: 100 }], at100));
-  expect(barAtTime(timeline, 0, 161)).toMatchObject({ played: 68, section: 'Verse' });
+  expect(barAtTime(timeline, 0, 161)).toMatchObject({ played: 68, name: 'Verse' });
   expect(barAtTime(timeline, 0, 161)?.beat).toBeCloseTo(4 / 3, 6);
   expect(timeOfBar(timeline, 0, 68)).toBeCloseTo(160.8, 9);
   expect(timeOfBar(timeline, 3.2, 68, 2)).toBeCloseTo(164.6, 9);

@@ -8,7 +8,9 @@ export type BarAndBeat = {
   readonly written: number;
   /** From 1; 2.5 is half-way through the second. */
   readonly beat: number;
+  /** The section it lies in, by id and by name. */
   readonly section: string;
+  readonly name: string;
 };
 
 /**
@@ -27,7 +29,13 @@ export const barAtTime = (
   const place = locate(timeline, seconds(time - offset));
   if (place.phase !== 'song') return undefined;
   const { bar, beat, passage } = place;
-  return { played: bar.played, written: bar.written, beat, section: passage.name };
+  return {
+    played: bar.played,
+    written: bar.written,
+    beat,
+    section: passage.section,
+    name: passage.name,
+  };
 };
 
 /**

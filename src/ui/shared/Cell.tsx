@@ -1,6 +1,6 @@
 'use client';
 
-import { memo, type ReactNode, useId, useRef, useState } from 'react';
+import { memo, type ReactNode, useId, useLayoutEffect, useRef, useState } from 'react';
 import type { Problem } from '@/core/result';
 import classes from './Cell.module.css';
 
@@ -21,6 +21,8 @@ type Props = {
   readonly list?: string;
   /** Saves when the field is left or Enter is pressed, not with each letter. */
   readonly onLeave?: boolean;
+  /** Only its words until somebody comes to it: a page of many hundred inputs is slow to paint. */
+  readonly still?: boolean;
 };
 
 /**
@@ -28,11 +30,30 @@ type Props = {
  * sentence under it, until it is mended or Escape brings the saved value back.
  */
 export const Cell = memo(
-  ({ label, value, onText, column, before, numeric, wide, onLeave = false, ...rest }: Props) => {
+  ({
+    label,
+    value,
+    onText,
+    column,
+    before,
+    numeric,
+    wide,
+    onLeave = false,
+    still,
+    ...rest
+  }: Props) => {
     const [draft, setDraft] = useState<string>();
     const [problem, setProblem] = useState<Problem>();
     const describedBy = useId();
     const escaping = useRef(false);
+    const field = useRef<HTMLInputElement>(null);
+    const asked = useRef(false);
+    const asWords = still === true && draft === undefined;
+    useLayoutEffect(() => {
+      if (asWords || !asked.current) return;
+      asked.current = false;
+      field.current?.select();
+    }, [asWords]);
     const type = (text: string) => {
       setDraft(text);
       if (!onLeave) setProblem(onText(text));
@@ -50,29 +71,43 @@ export const Cell = memo(
     return (
       <span className={classes.cell} data-wide={wide}>
         {before}
-        <input
-          {...rest}
-          className={classes.input}
-          aria-label={label}
-          data-column={column}
-          data-numeric={numeric}
-          inputMode={numeric ? 'numeric' : undefined}
-          dir={wide ? 'auto' : undefined}
-          autoComplete="off"
-          spellCheck={false}
-          aria-invalid={problem !== undefined}
-          aria-describedby={problem ? describedBy : undefined}
-          value={draft ?? value}
-          onChange={({ currentTarget }) => type(currentTarget.value)}
-          onBlur={leave}
-          onKeyDown={(event) => {
-            if (event.key !== 'Escape') return;
-            letGo();
-            escaping.current = true;
-            event.currentTarget.blur();
-            escaping.current = false;
-          }}
-        />
+        {asWords ? (
+          <Words
+            label={label}
+            column={column}
+            numeric={numeric}
+            value={value}
+            placeholder={rest.placeholder}
+            onAsked={() => {
+              asked.current = true;
+            }}
+          />
+        ) : (
+          <input
+            {...rest}
+            ref={field}
+            className={classes.input}
+            aria-label={label}
+            data-column={column}
+            data-numeric={numeric}
+            inputMode={numeric ? 'numeric' : undefined}
+            dir={wide ? 'auto' : undefined}
+            autoComplete="off"
+            spellCheck={false}
+            aria-invalid={problem !== undefined}
+            aria-describedby={problem ? describedBy : undefined}
+            value={draft ?? value}
+            onChange={({ currentTarget }) => type(currentTarget.value)}
+            onBlur={leave}
+            onKeyDown={(event) => {
+              if (event.key !== 'Escape') return;
+              letGo();
+              escaping.current = true;
+              event.currentTarget.blur();
+              escaping.current = false;
+            }}
+          />
+        )}
         {problem && (
           <span id={describedBy} role="alert" className={classes.problem}>
             {problem.message}
@@ -81,4 +116,25 @@ export const Cell = memo(
       </span>
     );
   },
+);
+
+type WordsProps = Pick<Props, 'label' | 'value' | 'column' | 'placeholder' | 'numeric'> & {
+  /** It was clicked or tabbed to; whoever says `still` takes that as the sign to say so no more. */
+  readonly onAsked: () => void;
+};
+
+const Words = ({ label, value, column, placeholder, numeric, onAsked }: WordsProps) => (
+  // biome-ignore lint/a11y/useSemanticElements: it turns into the input as soon as it is reached
+  <span
+    className={classes.words}
+    role="textbox"
+    tabIndex={0}
+    aria-label={label}
+    data-column={column}
+    data-numeric={numeric}
+    data-empty={value === ''}
+    onFocus={onAsked}
+  >
+    {value || placeholder}
+  </span>
 );

@@ -30,6 +30,8 @@ export type RowProps = {
   readonly depth: number;
   readonly unit: NoteValue;
   readonly selected: boolean;
+  /** In a long song the cells are fields only in the selected row. */
+  readonly long: boolean;
   readonly mayEdit: boolean;
   readonly edit: Edit;
   readonly onSelect: (id: string) => void;
@@ -42,7 +44,7 @@ export type RowProps = {
  * from its part stands there in grey; typing overrides it, emptying the field puts it back.
  */
 export const SectionRow = memo((props: RowProps) => {
-  const { section, part, depth, unit, selected, mayEdit, edit, onSelect, onPart } = props;
+  const { section, part, depth, unit, selected, long, mayEdit, edit, onSelect, onPart } = props;
   const { id, name, bars, times, level, tempo, meter, feel, click, tacet } = section;
   const whole = resolve({ parts: part ? { [part.id]: part } : {} }, section);
   const sortable = useSortable({ id, disabled: !mayEdit });
@@ -104,6 +106,7 @@ export const SectionRow = memo((props: RowProps) => {
           value={part?.name ?? ''}
           onText={setPart}
           readOnly={!mayEdit}
+          still={long && !selected}
           list="parts"
           onLeave
           wide
@@ -186,7 +189,17 @@ type FieldProps = RowProps & {
   readonly before?: React.ReactNode;
 };
 
-const Field = ({ section, unit, mayEdit, edit, column, label, ...rest }: FieldProps) => {
+const Field = ({
+  section,
+  unit,
+  mayEdit,
+  selected,
+  long,
+  edit,
+  column,
+  label,
+  ...rest
+}: FieldProps) => {
   const onText = useCallback(
     (text: string) => {
       const read = COLUMNS[column](text, unit);
@@ -203,6 +216,7 @@ const Field = ({ section, unit, mayEdit, edit, column, label, ...rest }: FieldPr
       value={value}
       onText={onText}
       readOnly={!mayEdit}
+      still={long && !selected}
       {...(placeholder && { placeholder })}
       {...(numeric && { numeric })}
       {...(wide && { wide })}

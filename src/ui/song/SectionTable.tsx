@@ -23,7 +23,7 @@ type Props = Pick<RowProps, 'unit' | 'mayEdit' | 'edit' | 'onSelect' | 'onPart'>
   readonly onAdd: () => void;
 };
 
-/** From so many rows on, those out of sight are left out of the layout. */
+/** From so many rows on, those out of sight are left out of the layout, and only the selected one has fields. */
 const LONG = 40;
 
 /** The form as rows. Enter goes down, and from the last row on to a new one. */
@@ -36,6 +36,7 @@ export const SectionTable = ({
   onAdd,
   ...shared
 }: Props) => {
+  const long = rows.length > LONG;
   const starts = useMemo(
     () => ({
       first: new Map(
@@ -57,14 +58,14 @@ export const SectionTable = ({
       >
         <table
           className={classes.table}
-          data-long={rows.length > LONG}
+          data-long={long}
           onKeyDown={(event) => walk(event, shared.mayEdit ? onAdd : undefined)}
         >
           <Head />
           <StartsContext value={starts}>
             {groupsOf(rows).map((group) => (
               <tbody key={group[0]?.id ?? ''}>
-                {group.map((row) => drawRow(row, map, selected, shared))}
+                {group.map((row) => drawRow(row, map, selected, { ...shared, long }))}
               </tbody>
             ))}
           </StartsContext>
@@ -102,7 +103,7 @@ const drawRow = (
   row: Row,
   map: RoadMap,
   selected: string | undefined,
-  shared: Pick<RowProps, 'unit' | 'mayEdit' | 'edit' | 'onSelect' | 'onPart'>,
+  shared: Pick<RowProps, 'unit' | 'long' | 'mayEdit' | 'edit' | 'onSelect' | 'onPart'>,
 ): ReactNode => {
   const { mayEdit, edit } = shared;
   if (row.kind === 'repeat')
@@ -188,13 +189,7 @@ const Empty = () => (
 const walk = (event: KeyboardEvent<HTMLTableElement>, onAdd: (() => void) | undefined) => {
   const input = event.target;
   const step = { Enter: 1, ArrowDown: 1, ArrowUp: -1 }[event.key];
-  if (
-    !(input instanceof HTMLInputElement) ||
-    !step ||
-    event.altKey ||
-    event.ctrlKey ||
-    event.metaKey
-  )
+  if (!(input instanceof HTMLElement) || !step || event.altKey || event.ctrlKey || event.metaKey)
     return;
   const { column } = input.dataset;
   if (!column) return;
@@ -202,15 +197,14 @@ const walk = (event: KeyboardEvent<HTMLTableElement>, onAdd: (() => void) | unde
   const field = nextField(input, column, step);
   if (field) {
     field.focus();
-    field.select();
+    if (field instanceof HTMLInputElement) field.select();
   } else if (event.key === 'Enter' && step > 0) onAdd?.();
 };
 
 /** The field of a column in the nearest row above or below that has it. */
-const nextField = (input: HTMLInputElement, column: string, step: number) => {
+const nextField = (input: HTMLElement, column: string, step: number) => {
   const fields = [
-    ...(input.closest('table')?.querySelectorAll<HTMLInputElement>(`[data-column="${column}"]`) ??
-      []),
+    ...(input.closest('table')?.querySelectorAll<HTMLElement>(`[data-column="${column}"]`) ?? []),
   ];
   return fields[fields.indexOf(input) + step];
 };

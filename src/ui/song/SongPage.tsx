@@ -1,29 +1,25 @@
 'use client';
 
-import { IconFileText, IconZoomIn, IconZoomOut } from '@tabler/icons-react';
+import { IconFileText } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { moveOnto, rowsOf, setField, setPart, setStart } from '@/core/editing';
-import { sharesOf } from '@/core/judgement';
 import { type RoadMap, roadMapKind } from '@/core/roadmap';
 import { soloProgram } from '@/core/set';
 import { perMinuteAt, rateOf, seconds } from '@/core/time';
 import { compile, speedAt } from '@/core/timeline';
 import { type Opened, SaveState, UndoButtons, useDocument } from '../document';
-import { Profile, type Scale, type Stretch, ZOOMS } from '../profile';
-import { useCommands } from '../shared/commands';
+import { Profile, type Scale, type Stretch } from '../profile';
 import { newId } from '../shared/newId';
 import { TakeAway } from '../shared/TakeAway';
 import { useProgram } from '../transport';
 import { type Arrangement, Arrangements } from './Arrangements';
 import { Compare } from './Compare';
-import { Details } from './details/Details';
 import { PlayedTable } from './PlayedTable';
 import { ProfileHandles } from './ProfileHandles';
-import { RemarkTools } from './panel/Remarks';
-import { SongPanel } from './panel/SongPanel';
 import { Ruler } from './ruler/Ruler';
 import { SectionTable } from './SectionTable';
+import { Side } from './Side';
 import { StartFields, Title } from './SongHead';
 import classes from './SongPage.module.css';
 import { TextView } from './text/TextView';
@@ -31,6 +27,7 @@ import { useNeedle } from './useNeedle';
 import { useRemarks } from './useRemarks';
 import { useSongCommands } from './useSongCommands';
 import { useTap } from './useTap';
+import { type View, ViewBar, type ZoomLevel } from './ViewBar';
 
 type Props = {
   readonly opened: Opened<RoadMap>;
@@ -39,16 +36,6 @@ type Props = {
   readonly others: readonly Arrangement[];
 };
 
-/** The ways to look at the form. */
-const VIEWS = [
-  ['rows', 'As written'],
-  ['played', 'As played'],
-  ['text', 'Text'],
-  ['compare', 'Compare'],
-] as const;
-
-type View = (typeof VIEWS)[number][0];
-
 /** A song: its profile above its sections, details of the selected one at the side. */
 export const SongPage = ({ opened, title, arrangement, others }: Props) => {
   const song = useDocument(roadMapKind, opened);
@@ -56,16 +43,14 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
   const [preview, setPreview] = useState<RoadMap>();
   const timeline = useMemo(() => compile(map), [map]);
   // The drawing may be a frame behind the figures while somebody types fast.
+  const now = useMemo(() => ({ map, timeline }), [map, timeline]);
   const drawn = useDeferredValue(
-    useMemo(
-      () => (preview ? { map: preview, timeline: compile(preview) } : { map, timeline }),
-      [map, timeline, preview],
-    ),
+    useMemo(() => (preview ? { map: preview, timeline: compile(preview) } : now), [now, preview]),
   );
   const rows = useMemo(() => rowsOf(map), [map]);
   const [view, setView] = useState<View>('rows');
   const [places, setPlaces] = useState(false);
-  const [zoom, setZoom] = useState<(typeof ZOOMS)[number]>(1);
+  const [zoom, setZoom] = useState<ZoomLevel>(1);
   const [chosen, setChosen] = useState<string>();
   /** Whether the form is shown row by row, with its details at the side. */
   const form = view === 'rows' || view === 'played';
@@ -113,7 +98,6 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
     togglePlaces,
   });
   const remarks = useRemarks(song, drawn, setChosen);
-  const shares = useMemo(() => sharesOf(drawn.map, drawn.timeline), [drawn]);
   const needle = useNeedle(drawn.timeline);
   const handles = useCallback(
     (scale: Scale, stretches: readonly Stretch[]) => (
@@ -121,21 +105,11 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
     ),
     [drawn.map, edit],
   );
-  const speed = passage ? speedAt(timeline.tempo, passage.startTicks) : rateOf(map.start.tempo);
+  const speed = (passage && speedAt(timeline.tempo, passage.startTicks)) ?? rateOf(map.start.tempo);
   const unit = section?.tempo?.unit ?? map.start.tempo.unit;
-  const perMinute = Math.round(perMinuteAt(speed ?? rateOf(map.start.tempo), unit) * 1000) / 1000;
+  const perMinute = Math.round(perMinuteAt(speed, unit) * 1000) / 1000;
 
   const tempo = useMemo(() => ({ perMinute, unit }), [perMinute, unit]);
-
-  // What stands at the side may be a frame behind too, but not while somebody types there.
-  const side = useRef<HTMLDivElement>(null);
-  const typingThere = side.current?.contains(document.activeElement) ?? false;
-  const beside = typingThere ? { map, timeline } : drawn;
-  const sideSection = (selected && beside.map.sections[selected]) || section;
-  const sidePassages = useMemo(
-    () => beside.timeline.passages.filter((one) => one.section === selected),
-    [beside.timeline, selected],
-  );
 
   return (
     <div>
@@ -173,31 +147,23 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
         needle={needle}
         {...(mayEdit && { handles })}
       />
-      <div className={classes.views} role="tablist" aria-label="View">
-        {VIEWS.filter(([id]) => id !== 'compare' || others.length > 0).map(([id, label]) => (
-          <button
-            key={id}
-            type="button"
-            role="tab"
-            aria-selected={view === id}
-            onClick={() => setView(id)}
-          >
-            {label}
-          </button>
-        ))}
-        {commands.said && (
-          <output className={classes.said} data-testid="said">
-            {commands.said}
-          </output>
-        )}
-        {remarks.current && section && (
-          <output className={classes.said}>
-            {remarks.current.sentence}{' '}
-            {mayEdit && <RemarkTools remark={remarks.current} remarks={remarks} />}
-          </output>
-        )}
-        <Zoom zoom={zoom} onZoom={setZoom} />
-      </div>
+      <ViewBar
+        view={view}
+        onView={setView}
+        compares={others.length > 0}
+        said={commands.said}
+        remarks={section && remarks}
+        mayEdit={mayEdit}
+        asked={{
+          timeline,
+          offset: map.start.recording,
+          meter: passage?.meter ?? map.start.meter,
+          speed,
+        }}
+        onGo={setChosen}
+        zoom={zoom}
+        onZoom={setZoom}
+      />
       {section && form && places && (
         <Ruler key={section.id} map={map} section={section} mayEdit={mayEdit} edit={edit} />
       )}
@@ -225,61 +191,20 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
           />
         )}
         {form && (
-          <div ref={side}>
-            {!section && (
-              <SongPanel
-                map={beside.map}
-                timeline={beside.timeline}
-                remarks={remarks}
-                shares={shares}
-                mayEdit={mayEdit}
-                edit={edit}
-              />
-            )}
-            {section && sideSection && (
-              <Details
-                key={sideSection.id}
-                map={beside.map}
-                section={sideSection}
-                passages={sidePassages}
-                tempo={tempo}
-                mayEdit={mayEdit}
-                edit={edit}
-                actions={commands.actions}
-                places={places}
-                onPlaces={togglePlaces}
-              />
-            )}
-          </div>
+          <Side
+            now={now}
+            drawn={drawn}
+            section={section}
+            tempo={tempo}
+            remarks={remarks}
+            mayEdit={mayEdit}
+            edit={edit}
+            actions={commands.actions}
+            places={places}
+            onPlaces={togglePlaces}
+          />
         )}
       </div>
     </div>
-  );
-};
-
-type ZoomLevel = (typeof ZOOMS)[number];
-
-const Zoom = ({
-  zoom,
-  onZoom,
-}: {
-  readonly zoom: ZoomLevel;
-  readonly onZoom: (zoom: ZoomLevel) => void;
-}) => {
-  const by = (step: 1 | -1) => ZOOMS[ZOOMS.indexOf(zoom) + step];
-  const go = (next: ZoomLevel | undefined) => next && onZoom(next);
-  useCommands([
-    { id: 'wider', label: 'Draw the profile wider', keys: '+', run: () => go(by(1)) },
-    { id: 'narrower', label: 'Draw the profile narrower', keys: '-', run: () => go(by(-1)) },
-  ]);
-  return (
-    <span className={classes.zoom}>
-      <button type="button" aria-label="Narrower" disabled={!by(-1)} onClick={() => go(by(-1))}>
-        <IconZoomOut size={18} />
-      </button>
-      <button type="button" aria-label="Wider" disabled={!by(1)} onClick={() => go(by(1))}>
-        <IconZoomIn size={18} />
-      </button>
-    </span>
   );
 };

@@ -1,0 +1,45 @@
+'use client';
+
+import { IconClockSearch } from '@tabler/icons-react';
+import { useRef, useState } from 'react';
+import { type Asked, answer } from '@/core/timeline';
+import { useCommands } from '../shared/commands';
+import classes from './Finder.module.css';
+
+type Props = {
+  readonly asked: Asked;
+  readonly onGo: (section: string) => void;
+};
+
+/** From the recording’s clock to bar and beat and back, and bars from a stopwatch, in one field. */
+export const Finder = ({ asked, onGo }: Props) => {
+  const [text, setText] = useState('');
+  const field = useRef<HTMLInputElement>(null);
+  const found = answer(text, asked);
+  useCommands([
+    {
+      id: 'find',
+      label: 'Find the bar of a time, the time of a bar, or the bars of a length',
+      keys: 'G',
+      run: () => field.current?.select(),
+    },
+  ]);
+  return (
+    <span className={classes.finder}>
+      <IconClockSearch size={17} aria-hidden="true" />
+      <input
+        ref={field}
+        aria-label="A time, a bar or a length"
+        title="2:41 finds its bar; 68 or 68.3 its time; 41.7 s so many bars (G)"
+        placeholder="2:41, bar 68, 41.7 s"
+        value={text}
+        onChange={({ currentTarget }) => setText(currentTarget.value)}
+        onKeyDown={({ key }) => {
+          if (key === 'Enter' && found?.section) onGo(found.section);
+          if (key === 'Escape') setText('');
+        }}
+      />
+      {found && <output data-testid="found">{found.sentence}</output>}
+    </span>
+  );
+};

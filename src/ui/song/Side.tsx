@@ -1,0 +1,53 @@
+'use client';
+
+import { useMemo, useRef } from 'react';
+import { sharesOf } from '@/core/judgement';
+import type { RoadMap, Section } from '@/core/roadmap';
+import type { Tempo } from '@/core/time';
+import type { Timeline } from '@/core/timeline';
+import type { Edit } from '../document';
+import type { ActionsProps } from './details/Actions';
+import { Details } from './details/Details';
+import { SongPanel } from './panel/SongPanel';
+import type { LiveRemarks } from './useRemarks';
+
+type Look = { readonly map: RoadMap; readonly timeline: Timeline };
+
+type Props = {
+  readonly now: Look;
+  /** What the profile shows: a frame behind while somebody types fast. */
+  readonly drawn: Look;
+  readonly section: Section | undefined;
+  /** The tempo that holds as the section begins. */
+  readonly tempo: Tempo;
+  readonly remarks: LiveRemarks;
+  readonly mayEdit: boolean;
+  readonly edit: Edit;
+  readonly actions: Omit<ActionsProps, 'section'>;
+  readonly places: boolean;
+  readonly onPlaces: () => void;
+};
+
+/** Beside the form: the selected section, or the song as a whole. */
+export const Side = ({ now, drawn, section, remarks, ...shared }: Props) => {
+  // It may be a frame behind, but not while somebody types here.
+  const frame = useRef<HTMLDivElement>(null);
+  const typingHere = frame.current?.contains(document.activeElement) ?? false;
+  const { map, timeline } = typingHere ? now : drawn;
+  const shown = section && (map.sections[section.id] ?? section);
+  const passages = useMemo(
+    () => timeline.passages.filter((one) => one.section === section?.id),
+    [timeline, section?.id],
+  );
+  const shares = useMemo(() => sharesOf(drawn.map, drawn.timeline), [drawn]);
+  const { mayEdit, edit } = shared;
+  return (
+    <div ref={frame}>
+      {shown ? (
+        <Details key={shown.id} {...shared} map={map} section={shown} passages={passages} />
+      ) : (
+        <SongPanel map={map} remarks={remarks} shares={shares} mayEdit={mayEdit} edit={edit} />
+      )}
+    </div>
+  );
+};

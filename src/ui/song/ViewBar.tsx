@@ -1,0 +1,99 @@
+'use client';
+
+import { IconZoomIn, IconZoomOut } from '@tabler/icons-react';
+import type { Asked } from '@/core/timeline';
+import { ZOOMS } from '../profile';
+import { useCommands } from '../shared/commands';
+import { Finder } from './Finder';
+import { RemarkTools } from './panel/Remarks';
+import classes from './SongPage.module.css';
+import type { LiveRemarks } from './useRemarks';
+
+/** The ways to look at the form. */
+const VIEWS = [
+  ['rows', 'As written'],
+  ['played', 'As played'],
+  ['text', 'Text'],
+  ['compare', 'Compare'],
+] as const;
+
+export type View = (typeof VIEWS)[number][0];
+export type ZoomLevel = (typeof ZOOMS)[number];
+
+type Props = {
+  readonly view: View;
+  readonly onView: (view: View) => void;
+  /** Whether there is another arrangement to compare with. */
+  readonly compares: boolean;
+  /** What the last command had to say. */
+  readonly said: string | undefined;
+  /** Shown where the one gone to belongs to what is selected. */
+  readonly remarks: LiveRemarks | undefined;
+  readonly mayEdit: boolean;
+  readonly asked: Asked;
+  readonly onGo: (section: string) => void;
+  readonly zoom: ZoomLevel;
+  readonly onZoom: (zoom: ZoomLevel) => void;
+};
+
+/** Between profile and form: how the form is shown, what there is to say, and where a time lies. */
+export const ViewBar = (props: Props) => {
+  const { view, onView, compares, said, remarks, mayEdit, asked, onGo, zoom, onZoom } = props;
+  return (
+    <div className={classes.bar}>
+      <div className={classes.views} role="tablist" aria-label="View">
+        {VIEWS.filter(([id]) => id !== 'compare' || compares).map(([id, label]) => (
+          <button
+            key={id}
+            type="button"
+            role="tab"
+            aria-selected={view === id}
+            onClick={() => onView(id)}
+          >
+            {label}
+          </button>
+        ))}
+      </div>
+      {said && (
+        <output className={classes.said} data-testid="said">
+          {said}
+        </output>
+      )}
+      {remarks?.current && (
+        <output className={classes.said}>
+          {remarks.current.sentence}{' '}
+          {mayEdit && <RemarkTools remark={remarks.current} remarks={remarks} />}
+        </output>
+      )}
+      <div className={classes.seek}>
+        <Finder asked={asked} onGo={onGo} />
+        <Zoom zoom={zoom} onZoom={onZoom} />
+      </div>
+    </div>
+  );
+};
+
+const Zoom = ({
+  zoom,
+  onZoom,
+}: {
+  readonly zoom: ZoomLevel;
+  readonly onZoom: (zoom: ZoomLevel) => void;
+}) => {
+  const by = (step: 1 | -1) => ZOOMS[ZOOMS.indexOf(zoom) + step];
+  const go = (next: ZoomLevel | undefined) => next && onZoom(next);
+  useCommands([
+    { id: 'wider', label: 'Draw the profile wider', keys: '+', run: () => go(by(1)) },
+    { id: 'narrower', label: 'Draw the profile narrower', keys: '-', run: () => go(by(-1)) },
+  ]);
+  return (
+    <span className={classes.zoom}>
+      <button type="button" aria-label="Narrower" disabled={!by(-1)} onClick={() => go(by(-1))}>
+        <IconZoomOut size={18} />
+      </button>
+      <button type="button" aria-label="Wider" disabled={!by(1)} onClick={() => go(by(1))}>
+        <IconZoomIn size={18} />
+      </button>
+    </span>
+  );
+};
