@@ -1,36 +1,17 @@
 import { z } from 'zod';
+import { wholeNumber } from '../fields';
+
+export { LONGEST_NAME, LONGEST_WORDS, nameSchema, wholeNumber, wordsSchema } from '../fields';
 
 /** The limits and small values that road maps are made of. */
 
 export const MOST_BARS = 2000;
 export const MOST_TIMES = 200;
 export const MOST_PLAYED_BARS = 20_000;
-export const LONGEST_NAME = 120;
-export const LONGEST_WORDS = 200;
 /** Longest hold, in seconds. */
 export const LONGEST_HOLD = 300;
 /** Repeats within repeats. */
 export const DEEPEST = 6;
-
-export const wholeNumber = (from: number, to: number, sentence: string) =>
-  z.number({ error: sentence }).int(sentence).min(from, sentence).max(to, sentence);
-
-const letters = (text: string): number => [...text].length;
-
-/** A name as typed: any script, shown as text. */
-export const nameSchema = (what: string) =>
-  z
-    .string({ error: `${what} needs a name.` })
-    .refine((name) => name.trim() !== '', `${what} needs a name.`)
-    .refine(
-      (name) => letters(name) <= LONGEST_NAME,
-      `A name has at most ${LONGEST_NAME} characters.`,
-    );
-
-/** Free words that may be empty: what to listen for, who gives the cue. */
-export const wordsSchema = z
-  .string({ error: 'Words are expected here.' })
-  .refine((words) => letters(words) <= LONGEST_WORDS, `At most ${LONGEST_WORDS} characters.`);
 
 export const barsSchema = wholeNumber(
   1,

@@ -1,0 +1,14 @@
+/**
+ * The kit: its voices and the ways to strike them, patterns with their grids and count words, the
+ * typed form of a pattern, patterns derived from others, starting points, stickings, and what a
+ * pattern asks of each limb.
+ */
+export * from './counting';
+export * from './derive';
+export * from './layout';
+export * from './library';
+export * from './load';
+export * from './pattern';
+export * from './sticking';
+export * from './typed';
+export * from './voices';

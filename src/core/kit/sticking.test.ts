@@ -1,0 +1,154 @@
+import fc from 'fast-check';
+import { TICKS_PER_QUARTER } from '../time';
+import {
+  type Layout,
+  loadsOf,
+  onKit,
+  type School,
+  standIn,
+  stick,
+  strainsOf,
+  strokesOf,
+  USUAL_LAYOUT,
+  voiceOf,
+} from '.';
+import { patterns, typed } from './testing';
+
+const fill = (text: string, sticking: School = 'alternating', beats = 4) =>
+  typed(text, { kind: 'fill', beats, sticking });
+const hands = (pattern: Parameters<typeof stick>[0], left = false) =>
+  stick(pattern, left)
+    .filter(({ voice }) => voiceOf(voice).limb === 'hand')
+    .map(({ hand }) => hand)
+    .join('');
+/** Seconds a tick at so many quarters a minute. */
+const at = (perMinute: number) => 60 / perMinute / TICKS_PER_QUARTER;
+
+test('alternating is hand after hand, whatever is left out', () => {
+  expect(hands(fill('sn 16ths'))).toBe('RLRLRLRLRLRLRLRL');
+  expect(hands(fill('sn 1 1& 1a 2'))).toBe('RLRL');
+});
+
+test('natural sticking keeps the subdivision in one hand', () => {
+  expect(hands(fill('sn 1 1& 1a 2', 'natural'))).toBe('RRLR');
+  expect(hands(fill('sn 1 1e 1a 2e 2&', 'natural'))).toBe('RLLLR');
+  expect(hands(fill('sn triplets', 'natural'))).toBe('RLRLRLRLRLRL');
+});
+
+test('the leading hand is free for the crash: the last stroke is the other hand’s', () => {
+  expect(hands(fill('sn 4 4e 4&', 'leading', 1))).toBe('LRL');
+  expect(hands(fill('sn 16ths', 'leading'))).toBe('RLRLRLRLRLRLRLRL');
+});
+
+// International Drum Rudiments, Percussive Arts Society; from memory.
+test('given hands are kept, so that a paradiddle stays one', () => {
+  const paradiddle = 'sn 1:R 1e:L 1&:R 1a:R 2:L 2e:R 2&:L 2a:L';
+  expect(hands(fill(paradiddle))).toBe('RLRRLRLL');
+  expect(hands(fill('sn 1:L 1e 1& 1a'))).toBe('LRLR');
+});
+
+test('a left-handed kit mirrors what is worked out, never what is given', () => {
+  expect(hands(fill('sn 1 1e 1& 1a'), true)).toBe('LRLR');
+  expect(hands(fill('sn 1:R 1e:R'), true)).toBe('RR');
+});
+
+test('in a groove the leading hand keeps the cymbal and the other the snare', () => {
+  const groove = typed('hh 1 1& 2 2&, sn (1a) 2');
+  const played = stick(groove);
+  expect(played.filter(({ voice }) => voice === 'hihat').every(({ hand }) => hand === 'R')).toBe(
+    true,
+  );
+  expect(played.filter(({ voice }) => voice === 'snare').every(({ hand }) => hand === 'L')).toBe(
+    true,
+  );
+});
+
+test('every stroke gets a limb, and none is lost or moved', () => {
+  fc.assert(
+    fc.property(patterns, fc.boolean(), (pattern, left) => {
+      const played = stick(pattern, left);
+      const bare = played.map(({ voice, at: place }) => `${place} ${voice}`).sort();
+      expect(bare).toEqual(
+        strokesOf(pattern)
+          .map(({ voice, at: place }) => `${place} ${voice}`)
+          .sort(),
+      );
+      for (const { hand: given, voice, at: place } of strokesOf(pattern)) {
+        if (given)
+          expect(played.find((one) => one.voice === voice && one.at === place)?.hand).toBe(given);
+      }
+    }),
+  );
+});
+
+test('a left hand right of the right one is a crossing', () => {
+  const round = fill('sn 1:R 1e:L 1&:R 1a:L, ft 2:L');
+  const strains = strainsOf(round, stick(round), at(90), false);
+  expect(strains.map(({ kind }) => kind)).toEqual(['crossing']);
+  expect(strains[0]?.sentence).toBe(
+    'The left hand on the floor tom crosses the right on the snare.',
+  );
+});
+
+test('two strokes of a hand are a double at speed only where they are fast', () => {
+  const pair = fill('sn 1:R 1e:R 2:L');
+  expect(strainsOf(pair, stick(pair), at(90), false)).toEqual([]);
+  // Sixteenths at quarter = 140 are 60 / 140 / 4 s = 107 ms apart.
+  expect(strainsOf(pair, stick(pair), at(140), false)[0]).toMatchObject({
+    kind: 'double',
+    sentence: 'The right hand plays twice in 107 ms.',
+  });
+});
+
+test('a leading hand that plays just before the crash is late for it', () => {
+  const late = fill('sn 4 4e 4& 4a:R', 'alternating', 1);
+  expect(strainsOf(late, stick(late), at(150), true).at(-1)?.kind).toBe('late');
+  const free = fill('sn 4 4e 4& 4a', 'leading', 1);
+  expect(strainsOf(free, stick(free), at(150), true)).toEqual([]);
+  expect(strainsOf(late, stick(late), at(150), false).map(({ kind }) => kind)).toEqual(['double']);
+});
+
+test('eighths with one hand at quarter = 137 are 274 strokes a minute', () => {
+  const groove = typed('hh 8ths, sn 2 4, bd 1 3');
+  const loads = loadsOf(groove, stick(groove), at(137));
+  const right = loads.find(({ limb }) => limb === 'right hand')!;
+  expect(right.perSecond * 60).toBeCloseTo(274, 9);
+  expect(right.peak * 60).toBeCloseTo(274, 9);
+  expect(loads.find(({ limb }) => limb === 'left foot')).toBeUndefined();
+});
+
+test('sixteenths at quarter = 91 are 6.0667 strokes a second, 164.8352 ms apart', () => {
+  const groove = typed('hh 16ths', { kind: 'groove' });
+  const all = loadsOf(groove, stick({ ...groove, sticking: 'alternating' }), at(91));
+  expect(all.reduce((sum, { perSecond }) => sum + perSecond, 0)).toBeCloseTo(6.0667, 4);
+  expect(1000 / all.reduce((sum, { perSecond }) => sum + perSecond, 0)).toBeCloseTo(164.8352, 4);
+});
+
+test('the pattern goes round: the gap over the bar line counts', () => {
+  const groove = typed('bd 1 4a');
+  // From 4a to the next 1 is a sixteenth: 8 strokes a second at 120.
+  expect(loadsOf(groove, stick(groove), at(120))[0]?.peak).toBeCloseTo(8, 9);
+});
+
+test('a voice that is missing goes where the player says, else where it usually goes', () => {
+  expect(standIn(USUAL_LAYOUT, 'floorTom2')).toBe('floorTom');
+  expect(standIn(USUAL_LAYOUT, 'snare')).toBe('snare');
+  const bare: Layout = {
+    ...USUAL_LAYOUT,
+    missing: ['china', 'crash', 'crash2'],
+    instead: { crash: 'splash' },
+  };
+  expect(standIn(bare, 'china')).toBe('splash');
+  const ring: Layout = { ...USUAL_LAYOUT, missing: ['ride', 'hihat'], instead: { hihat: 'ride' } };
+  expect(standIn(ring, 'ride')).toBeUndefined();
+});
+
+test('two strokes that meet on one drum are one, and the pattern keeps its own', () => {
+  const pattern = typed('ft 1, f2 1 2');
+  const played = onKit(USUAL_LAYOUT, strokesOf(pattern));
+  expect(played.map(({ voice, at: place }) => [voice, place / TICKS_PER_QUARTER])).toEqual([
+    ['floorTom', 0],
+    ['floorTom', 1],
+  ]);
+  expect(pattern.floorTom2).toHaveLength(2);
+});

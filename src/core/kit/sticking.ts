@@ -1,0 +1,232 @@
+import { pulsesIn } from './counting';
+import {
+  type Hand,
+  type Pattern,
+  patternTicks,
+  type School,
+  type Struck,
+  strokesOf,
+} from './pattern';
+import { VOICES, type VoiceId, voiceOf } from './voices';
+
+/** A stroke with the limb that plays it. */
+export type Handed = Struck & {
+  readonly hand: Hand;
+  /** By the pattern itself, not by the school. */
+  readonly given: boolean;
+};
+
+/** What a sticking forces. */
+export type Strain = {
+  readonly kind: 'crossing' | 'double' | 'late';
+  readonly at: number;
+  readonly sentence: string;
+};
+
+type Onset = { readonly at: number; readonly strokes: readonly Struck[] };
+
+/**
+ * Shares the strokes out among the limbs. Hands that are given stay; the others follow the school:
+ * *alternating*, hand after hand; *natural*, a hand keeps the subdivision, so that one plays what
+ * falls on its even places; *leading*, alternating from the end, so that the leading hand is free
+ * for what the fill lands on. In a groove the leading hand keeps the cymbal and the other the drums.
+ * All of it is common practice; no source.
+ *
+ * @param left whether the player is left-handed: everything is mirrored
+ */
+export const stick = (pattern: Pattern, left = false): Handed[] => {
+  const onsets = onsetsOf(pattern);
+  const shared = shareOut(pattern, onsets);
+  const feet = strokesOf(pattern)
+    .filter(({ voice }) => voiceOf(voice).limb === 'foot')
+    .map((stroke) => withHand(stroke, stroke.voice === 'bass' ? 'R' : 'L'));
+  const all = [...shared, ...feet];
+  const mirrored = left ? all.map(mirror) : all;
+  return mirrored.sort((a, b) => a.at - b.at);
+};
+
+/** The hand a stroke gives, else the one worked out. */
+const withHand = (stroke: Struck, worked: Hand): Handed => ({
+  ...stroke,
+  hand: stroke.hand ?? worked,
+  given: stroke.hand !== undefined,
+});
+
+/** Only what was worked out is turned round: a hand that was given is the player’s own. */
+const mirror = (stroke: Handed): Handed =>
+  stroke.given ? stroke : { ...stroke, hand: other(stroke.hand) };
+
+const other = (hand: Hand): Hand => (hand === 'R' ? 'L' : 'R');
+
+const onsetsOf = (pattern: Pattern): Onset[] => {
+  const byPlace = new Map<number, Struck[]>();
+  for (const stroke of strokesOf(pattern)) {
+    if (voiceOf(stroke.voice).limb === 'foot') continue;
+    byPlace.set(stroke.at, [...(byPlace.get(stroke.at) ?? []), stroke]);
+  }
+  return [...byPlace].sort(([a], [b]) => a - b).map(([at, strokes]) => ({ at, strokes }));
+};
+
+const shareOut = (pattern: Pattern, onsets: readonly Onset[]): Handed[] => {
+  const keeps = pattern.kind === 'groove' && keepsTime(onsets);
+  const hands = handsFor(pattern, pattern.sticking, onsets);
+  return onsets.flatMap(({ strokes }, index) => {
+    if (strokes.length > 1) return together(strokes);
+    const stroke = strokes[0]!;
+    const kept: Hand = isCymbal(stroke.voice) ? 'R' : 'L';
+    return [withHand(stroke, keeps ? kept : hands[index]!)];
+  });
+};
+
+const isCymbal = (voice: VoiceId): boolean => voiceOf(voice).family !== 'drum';
+
+/** Whether one hand keeps time on a cymbal and the other plays drums: no hand is given there. */
+const keepsTime = (onsets: readonly Onset[]): boolean => {
+  const strokes = onsets.flatMap((onset) => onset.strokes);
+  return (
+    strokes.some(({ voice }) => isCymbal(voice)) &&
+    strokes.some(({ voice }) => !isCymbal(voice)) &&
+    strokes.every(({ hand }) => hand === undefined)
+  );
+};
+
+/** Two voices at once: the leading hand on the upper one, a hand that is given kept. */
+const together = (strokes: readonly Struck[]): Handed[] => {
+  const [first, second, ...rest] = strokes;
+  const one: Hand = first!.hand ?? (second!.hand ? other(second!.hand) : 'R');
+  return [
+    withHand(first!, one),
+    withHand(second!, other(one)),
+    // A third stroke for two hands cannot be played; it is shown with the leading one.
+    ...rest.map((stroke) => withHand(stroke, 'R')),
+  ];
+};
+
+const handsFor = (pattern: Pattern, school: School, onsets: readonly Onset[]): Hand[] => {
+  if (school === 'natural')
+    return onsets.map(({ at }) => (onEvenPlace(pattern, onsets, at) ? 'R' : 'L'));
+  if (school === 'alternating') return alternate(onsets, 'L');
+  return alternate([...onsets].reverse(), 'R').reverse();
+};
+
+/** Hand after hand, going on from each hand that is given. */
+const alternate = (onsets: readonly Onset[], before: Hand): Hand[] => {
+  let last = before;
+  return onsets.map(({ strokes }) => {
+    const [only] = strokes;
+    const hand = strokes.length === 1 && only?.hand && only.hand !== 'B' ? only.hand : other(last);
+    last = hand;
+    return hand;
+  });
+};
+
+/** Whether a place is an even one of the subdivision that its pulse is played in. */
+const onEvenPlace = (pattern: Pattern, onsets: readonly Onset[], at: number): boolean => {
+  const pulses = pulsesIn(pattern);
+  const index = pulses.findIndex(({ from, to }) => at >= from && at < to);
+  const pulse = pulses[index];
+  if (!pulse) return true;
+  const inside = onsets.filter((one) => one.at >= pulse.from && one.at < pulse.to);
+  const length = pulse.to - pulse.from;
+  const fits = (parts: number) =>
+    inside.every((one) => ((one.at - pulse.from) * parts) % length === 0);
+  const parts = [2, 4, 3, 6, 8, 5, 7, 12, 16].find(fits) ?? 4;
+  const place = ((at - pulse.from) * parts) / length;
+  // Odd subdivisions begin with the other hand in every other pulse.
+  return (place + (parts % 2 === 1 ? index : 0)) % 2 === 0;
+};
+
+/** From the player’s left to right, on a right-handed kit. */
+const ACROSS: Readonly<Record<VoiceId, number>> = {
+  hihat: 0,
+  crash: 1,
+  splash: 2,
+  snare: 2,
+  highTom: 3,
+  cowbell: 4,
+  middleTom: 4,
+  tambourine: 5,
+  ride: 6,
+  crash2: 6,
+  floorTom: 6,
+  china: 7,
+  floorTom2: 7,
+  bass: 3,
+  pedal: 0,
+};
+
+/** A hand that plays twice within this many seconds plays a double at speed. */
+export const FAST_DOUBLE = 0.13;
+/** A hand needs this long from its last stroke to a crash, in seconds. */
+export const TO_THE_CRASH = 0.11;
+
+/**
+ * What a sticking asks for that usually goes wrong: hands that cross, doubles at speed, and a leading
+ * hand that is late for the crash. The limits in seconds are rules of thumb, from memory.
+ *
+ * @param secondsPerTick at the tempo played
+ * @param landing whether a crash falls on the first beat after the pattern
+ */
+export const strainsOf = (
+  pattern: Pattern,
+  handed: readonly Handed[],
+  secondsPerTick: number,
+  landing: boolean,
+  left = false,
+): Strain[] => {
+  const hands = handed.filter(({ voice }) => voiceOf(voice).limb === 'hand');
+  const strains = [...crossings(hands, left), ...doubles(hands, secondsPerTick)];
+  const leading = left ? 'L' : 'R';
+  const last = hands.filter(({ hand }) => hand === leading || hand === 'B').at(-1);
+  if (landing && last) {
+    const gap = (patternTicks(pattern) - last.at) * secondsPerTick;
+    if (gap < TO_THE_CRASH)
+      strains.push({
+        kind: 'late',
+        at: last.at,
+        sentence: `The ${handName(leading)} has ${milliseconds(gap)} from its last stroke to the crash.`,
+      });
+  }
+  return strains.sort((a, b) => a.at - b.at);
+};
+
+const crossings = (hands: readonly Handed[], left: boolean): Strain[] => {
+  const across = (voice: VoiceId) => (left ? -ACROSS[voice] : ACROSS[voice]);
+  const strains: Strain[] = [];
+  const last: Partial<Record<Hand, Handed>> = {};
+  for (const stroke of hands) {
+    last[stroke.hand] = stroke;
+    const [right, leftHand] = [last.R, last.L];
+    if (!right || !leftHand || (stroke.voice === 'hihat' && right.voice === 'hihat')) continue;
+    // The hand on the hat over the one on the snare is how most people play.
+    if (right.voice === 'hihat' || leftHand.voice === 'hihat') continue;
+    if (across(leftHand.voice) - across(right.voice) < 2) continue;
+    strains.push({
+      kind: 'crossing',
+      at: stroke.at,
+      sentence: `The left hand on the ${called(leftHand.voice)} crosses the right on the ${called(right.voice)}.`,
+    });
+  }
+  return strains;
+};
+
+const doubles = (hands: readonly Handed[], secondsPerTick: number): Strain[] =>
+  (['R', 'L'] as const).flatMap((hand) => {
+    const own = hands.filter((stroke) => stroke.hand === hand || stroke.hand === 'B');
+    return own.slice(1).flatMap((stroke, index): Strain[] => {
+      const gap = (stroke.at - own[index]!.at) * secondsPerTick;
+      if (gap <= 0 || gap >= FAST_DOUBLE) return [];
+      return [
+        {
+          kind: 'double',
+          at: stroke.at,
+          sentence: `The ${handName(hand)} plays twice in ${milliseconds(gap)}.`,
+        },
+      ];
+    });
+  });
+
+const handName = (hand: 'R' | 'L'): string => (hand === 'R' ? 'right hand' : 'left hand');
+const called = (voice: VoiceId): string =>
+  VOICES.find(({ id }) => id === voice)!.name.toLowerCase();
+const milliseconds = (time: number): string => `${Math.round(time * 1000)} ms`;
