@@ -1,5 +1,6 @@
 import type { Operation } from '../document';
 import { type Row, rowsOf } from '../editing';
+import { gridFor, strokesOf } from '../kit';
 import {
   COLLECTIONS,
   type CollectionName,
@@ -14,11 +15,29 @@ import {
  */
 export const aligned = (from: RoadMap, to: RoadMap): RoadMap => {
   const ids = new Map<string, string>();
-  alignParts(from, to, ids);
+  alignNames(from.patterns, to.patterns, ids);
+  alignNames(from.parts, to.parts, ids);
   alignRows(rowsOf(from), rowsOf(to), ids);
   alignDetails(from, to, ids);
-  return renamed(to, ids);
+  const named = renamed(to, ids);
+  return { ...named, patterns: onOldGrids(from.patterns, named.patterns) };
 };
+
+/** A text does not say how a grid is divided: it stays as it was as far as the strokes allow. */
+const onOldGrids = (from: RoadMap['patterns'], to: RoadMap['patterns']): RoadMap['patterns'] =>
+  Object.fromEntries(
+    Object.values(to).map((pattern) => {
+      const old = from[pattern.id];
+      if (!old) return [pattern.id, pattern];
+      const places = strokesOf(pattern).map(({ at }) => at);
+      const grid = gridFor({ ...pattern, grid: old.grid }, places);
+      return [pattern.id, { ...pattern, grid: fitsIn(old.grid, grid) ? old.grid : grid }];
+    }),
+  );
+
+/** Whether a grid, drawn out to the length of another, is the same. */
+const fitsIn = (short: readonly number[], long: readonly number[]): boolean =>
+  long.every((parts, index) => parts === (short[Math.min(index, short.length - 1)] ?? 4));
 
 /** The operations that make the first map into the second, which has been aligned to it. */
 export const difference = (from: RoadMap, to: RoadMap): Operation[] => [
@@ -41,10 +60,10 @@ const collectionChanges = (where: CollectionName, from: RoadMap, to: RoadMap): O
   ];
 };
 
-/** Fields of a detail have to agree with one another: several change as one. */
+/** Fields of a detail or a pattern have to agree with one another: several change as one. */
 const changed = (where: CollectionName, id: string, before: object, after: object): Operation[] => {
   const fields = fieldChanges(where, id, before, after);
-  return fields.length > 1 && where in DETAILS
+  return fields.length > 1 && (where in DETAILS || where === 'patterns')
     ? [
         { type: 'remove', in: where, id },
         { type: 'insert', in: where, id, value: after },
@@ -71,9 +90,13 @@ const fieldChanges = (
 /** Whether two values say the same. */
 export const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
-const alignParts = (from: RoadMap, to: RoadMap, ids: Map<string, string>) => {
-  const known = new Map(Object.values(from.parts).map(({ id, name }) => [name.toLowerCase(), id]));
-  for (const { id, name } of Object.values(to.parts)) {
+type Named = Readonly<Record<string, { readonly id: string; readonly name: string }>>;
+
+const alignNames = (from: Named, to: Named, ids: Map<string, string>) => {
+  const known = new Map<string, string>();
+  // Of two of one name the first is meant, as everywhere in text.
+  for (const { id, name } of Object.values(from).reverse()) known.set(name.toLowerCase(), id);
+  for (const { id, name } of Object.values(to)) {
     const match = known.get(name.toLowerCase());
     if (match) ids.set(id, match);
     known.delete(name.toLowerCase());
@@ -149,11 +172,11 @@ const alignDetails = (from: RoadMap, to: RoadMap, ids: Map<string, string>) => {
 const bare = (detail: object) =>
   Object.fromEntries(
     Object.entries(detail)
-      .filter(([key]) => key !== 'id' && key !== 'section' && key !== 'part')
+      .filter(([key]) => !['id', 'section', 'part', 'pattern'].includes(key))
       .sort(([a], [b]) => (a < b ? -1 : 1)),
   );
 
-const NAMED_BY = ['id', 'section', 'within', 'repeat', 'part'] as const;
+const NAMED_BY = ['id', 'section', 'within', 'repeat', 'part', 'groove', 'pattern', 'of'] as const;
 
 const renamed = (map: RoadMap, ids: ReadonlyMap<string, string>): RoadMap => {
   const rename = (record: object) =>

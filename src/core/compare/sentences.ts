@@ -1,4 +1,5 @@
 import { rowsOf } from '../editing';
+import { printTyped } from '../kit';
 import {
   DETAILS,
   type DetailName,
@@ -8,7 +9,7 @@ import {
   type RoadMap,
   type Section,
 } from '../roadmap';
-import { detailText, partNames, saidOf, saidText } from '../shorthand';
+import { detailText, namesIn, saidOf, saidText } from '../shorthand';
 import { clock, meterText } from '../time';
 import { compile, type MeterAt, writtenMeters } from '../timeline';
 import { aligned, same } from './difference';
@@ -20,7 +21,12 @@ import { aligned, same } from './difference';
  */
 export const differencesInWords = (from: RoadMap, other: RoadMap): string[] => {
   const to = aligned(from, other);
-  return [...songWords(from, to), ...partWords(from, to), ...formWords(from, to)];
+  return [
+    ...songWords(from, to),
+    ...patternWords(from, to),
+    ...partWords(from, to),
+    ...formWords(from, to),
+  ];
 };
 
 const songWords = (from: RoadMap, to: RoadMap): string[] => {
@@ -43,12 +49,18 @@ const songWords = (from: RoadMap, to: RoadMap): string[] => {
   return said;
 };
 
+const patternWords = (from: RoadMap, to: RoadMap): string[] =>
+  Object.values(to.patterns).flatMap((pattern) => {
+    const was = from.patterns[pattern.id];
+    if (!was) return [`A new ${pattern.kind} “${pattern.name}”.`];
+    return printTyped(was) === printTyped(pattern)
+      ? []
+      : [`The ${pattern.kind} “${pattern.name}” is played differently: ${printTyped(pattern)}.`];
+  });
+
 const partWords = (from: RoadMap, to: RoadMap): string[] => {
   const say = (map: RoadMap, id: string) =>
-    saidText(
-      saidOf(map.parts[id]!, () => undefined),
-      map.start.tempo.unit,
-    ).join(', ');
+    saidText(saidOf(map.parts[id]!, namesIn(map)), map.start.tempo.unit).join(', ');
   return Object.values(to.parts).flatMap(({ id, name }) => {
     if (!from.parts[id]) return [`A new part “${name}”: ${say(to, id) || 'nothing said yet'}.`];
     const [before, after] = [say(from, id), say(to, id)];
@@ -117,12 +129,12 @@ const speaking = (map: RoadMap): Speaking => {
   const context = (section: Section) => ({
     meterAt: meters.get(section.id) ?? ((() => map.start.meter) as MeterAt),
     unit,
-    partName: partNames(map),
+    nameOf: namesIn(map),
   });
   const items = (section: Section) =>
     saidText(
       {
-        ...saidOf(section, partNames(map)),
+        ...saidOf(section, namesIn(map)),
         ...(section.tacet && { tacet: true }),
         ...(!section.click && { click: false }),
       },

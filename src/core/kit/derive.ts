@@ -122,7 +122,7 @@ export const shifted = (pattern: Pattern, by: number): Change => {
   const length = patternTicks(pattern);
   return withStrokes(
     pattern,
-    strokesOf(pattern).map((one) => ({ ...one, at: (one.at + by + length) % length })),
+    strokesOf(pattern).map((one) => ({ ...one, at: (((one.at + by) % length) + length) % length })),
   );
 };
 

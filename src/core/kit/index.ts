@@ -5,6 +5,7 @@
  */
 export * from './counting';
 export * from './derive';
+export * from './generate';
 export * from './layout';
 export * from './library';
 export * from './load';

@@ -36,6 +36,8 @@ const fillShape = {
   /** Where it is over; null for the end of the section. */
   to: positionSchema.nullable().default(null),
   name: wordsSchema.default(''),
+  /** What is played, where it is written out. */
+  pattern: idSchema.nullable().default(null),
   lands: z
     .enum(LANDINGS, { error: 'A fill lands on a crash, on nothing, or on a push before the bar.' })
     .default('crash'),

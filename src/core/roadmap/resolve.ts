@@ -14,6 +14,7 @@ const USUAL = {
   feel: STRAIGHT,
   level: { from: 3, to: 3 } as LevelRange,
   hats: null,
+  groove: null,
 } as const;
 
 /** A section as it is on one pass, with everything filled in. */
@@ -24,13 +25,15 @@ export type Resolved = {
   readonly feel: Feel;
   readonly level: LevelRange;
   readonly hats: Hats | null;
+  /** The pattern that is played. */
+  readonly groove: string | null;
   readonly tempo: TempoChange | null;
   readonly tacet: boolean;
   readonly click: boolean;
 };
 
 /** The properties that a section inherits from its part. */
-export const INHERITED = ['bars', 'phrase', 'feel', 'level', 'hats'] as const;
+export const INHERITED = ['bars', 'phrase', 'feel', 'level', 'hats', 'groove'] as const;
 
 /**
  * What a section comes to on a pass: what a variation of this pass says, else the section itself,
@@ -52,6 +55,7 @@ export const resolve = (
     feel: said.feel ?? section.feel ?? part?.feel ?? USUAL.feel,
     level: said.level ?? section.level ?? part?.level ?? USUAL.level,
     hats: said.hats ?? section.hats ?? part?.hats ?? USUAL.hats,
+    groove: section.groove ?? part?.groove ?? USUAL.groove,
     tempo: said.tempo ?? section.tempo,
     tacet: said.tacet ?? section.tacet,
     click: said.click ?? section.click,

@@ -40,6 +40,7 @@ export const blankRoadMap = (): RoadMap => ({
 });
 
 const CALLED: Readonly<Record<string, string>> = {
+  patterns: 'Pattern',
   parts: 'Part',
   sections: 'Section',
   repeats: 'Repeat',
@@ -97,6 +98,7 @@ export const newSection = (id: string, like: Partial<Section> = {}): Omit<Sectio
   feel: null,
   level: null,
   hats: null,
+  groove: null,
   click: true,
   tacet: false,
   vamp: null,

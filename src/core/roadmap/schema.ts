@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { idSchema, orderSchema } from '../document';
+import { type Pattern, patternSchema } from '../kit';
 import { meterSchema, tempoSchema } from '../time';
 import { DETAILS, type DetailName, type Details } from './details';
 import { passesSchema } from './passes';
@@ -27,6 +28,8 @@ const partShape = {
   feel: feelSchema.nullable().default(null),
   level: levelSchema.nullable().default(null),
   hats: hatsSchema.nullable().default(null),
+  /** The pattern it plays. */
+  groove: idSchema.nullable().default(null),
 };
 
 const LONGEST_RECORDING = 24 * 3600;
@@ -53,6 +56,7 @@ const sectionShape = {
   feel: feelSchema.nullable(),
   level: levelSchema.nullable(),
   hats: hatsSchema.nullable().default(null),
+  groove: idSchema.nullable().default(null),
   times: timesSchema,
   tempo: tempoChangeSchema.nullable(),
   meter: meterSchema.nullable(),
@@ -103,6 +107,7 @@ export const startSchema = z.looseObject(startShape);
 
 /** The collections of a road map, by name. */
 export const COLLECTIONS = {
+  patterns: patternSchema,
   parts: z.looseObject(partShape),
   sections: z.looseObject(sectionShape),
   repeats: z.looseObject(repeatShape),
@@ -135,6 +140,7 @@ export type Waved = z.infer<z.ZodObject<typeof wavedShape>>;
 export type Vamp = z.infer<typeof vampSchema>;
 
 type Records = Details & {
+  readonly patterns: Pattern;
   readonly parts: Part;
   readonly sections: Section;
   readonly repeats: Repeat;

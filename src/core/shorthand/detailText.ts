@@ -24,7 +24,7 @@ import { quote } from './text';
 type Context = {
   readonly meterAt: MeterAt;
   readonly unit: NoteValue;
-  readonly partName: (id: string) => string | undefined;
+  readonly nameOf: (id: string) => string | undefined;
 };
 
 const join = (...words: (string | false | null | undefined)[]): string =>
@@ -38,18 +38,21 @@ const place = (position: Position, { meterAt }: Context): string =>
 const until = (position: Position | null, context: Context): string =>
   position ? `to ${place(position, context)}` : '';
 
+const played = (name: string | undefined): string => (name ? `plays ${quote(name)}` : '');
+
 type Printers = {
   readonly [Name in DetailName]: (detail: Details[Name], context: Context) => string;
 };
 
 /** Each detail as the words behind a semicolon. */
 const PRINTERS: Printers = {
-  fills: ({ from, to, name, lands, passes }: Fill, context) =>
+  fills: ({ from, to, name, pattern, lands, passes }: Fill, context) =>
     join(
       'fill',
       place(from, context),
       until(to, context),
       name && quote(name),
+      pattern && played(context.nameOf(pattern)),
       lands !== 'crash' && `lands ${lands}`,
       onText(passes),
     ),
@@ -91,10 +94,10 @@ const PRINTERS: Printers = {
       toBar !== null && `to ${toBar}`,
       onText(passes),
     ),
-  variations: (variation: Variation, { unit, partName }) =>
+  variations: (variation: Variation, { unit, nameOf }) =>
     `pass ${passesText(variation.passes)}: ${saidText(
       {
-        ...saidOf(variation, partName),
+        ...saidOf(variation, nameOf),
         ...(variation.tacet !== null && { tacet: variation.tacet }),
         ...(variation.click !== null && { click: variation.click }),
       },

@@ -5,4 +5,4 @@
 export { detailText } from './detailText';
 export * from './parse';
 export * from './print';
-export { partNames, saidOf, saidText } from './properties';
+export { namesIn, saidOf, saidText } from './properties';

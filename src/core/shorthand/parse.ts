@@ -14,6 +14,7 @@ import {
 } from '../roadmap';
 import { parseClock } from '../time';
 import { writtenMeters } from '../timeline';
+import { isPatternLine, readPattern } from './patterns';
 import { readItems, type Said } from './properties';
 import { readDetail } from './readDetail';
 import { cut, type Piece, readName, type TextProblem, trimmed } from './text';
@@ -42,6 +43,7 @@ type Draft = {
   /** Details wait until all meters are known. */
   readonly waiting: { readonly section: string; readonly piece: Piece; readonly line: number }[];
   readonly partByName: Map<string, string>;
+  readonly patternByName: Map<string, string>;
 };
 
 type Mutable = { -readonly [Key in keyof RoadMap]: RoadMap[Key] };
@@ -63,6 +65,7 @@ export const parseShorthand = (text: string, newId: IdFor): Parsed => {
     children: new Map(),
     waiting: [],
     partByName: new Map(),
+    patternByName: new Map(),
   };
   if (text.length > MOST_TEXT) {
     refuse(draft, 0, { text: '', column: 0 }, 'This text is too long for one song.');
@@ -92,6 +95,7 @@ const refuse = (draft: Draft, line: number, { text, column }: Piece, message: st
 const readLine = (draft: Draft, line: string, number: number) => {
   const piece = trimmed({ text: line, column: 0 });
   if (piece.text === '' || piece.text.startsWith('#')) return;
+  if (isPatternLine(piece)) return addPattern(draft, piece, number);
   const [, word = '', rest = ''] = /^(song|part|repeat|ending|end)\b(.*)$/is.exec(piece.text) ?? [];
   const after = { text: rest, column: piece.column + word.length };
   const kind = lineKind(word.toLowerCase(), rest);
@@ -148,6 +152,25 @@ const readRecording = (text: string) => {
   return { recording: time(from), recordingEnd: end === undefined ? null : time(end) };
 };
 
+const addPattern = (draft: Draft, piece: Piece, line: number) => {
+  const read = readPattern(piece, draft.map.start.meter);
+  if (!read.ok) return refuse(draft, line, read.at ?? piece, read.problem.message);
+  const { pattern, of } = read.value;
+  const original = of === undefined ? null : patternOf(draft, of, line, piece);
+  const id = draft.newId('patterns');
+  if (!draft.patternByName.has(pattern.name.toLowerCase()))
+    draft.patternByName.set(pattern.name.toLowerCase(), id);
+  insert(draft, 'patterns', { ...pattern, of: original, id }, line, piece);
+};
+
+/** The pattern of a name that a line has written before. */
+const patternOf = (draft: Draft, name: string, line: number, piece: Piece): string | null => {
+  const found = draft.patternByName.get(name.toLowerCase());
+  if (found) return found;
+  refuse(draft, line, trimmed(piece), `No line above writes a pattern called “${name}”.`);
+  return null;
+};
+
 const readPart = (draft: Draft, piece: Piece, line: number) => {
   const at = piece.text.search(/=(?=(?:[^"]*"[^"]*")*[^"]*$)/);
   const name = readName({
@@ -156,9 +179,11 @@ const readPart = (draft: Draft, piece: Piece, line: number) => {
   });
   const items =
     at < 0 ? undefined : { text: piece.text.slice(at + 1), column: piece.column + at + 1 };
-  const said = items
-    ? readSaid(draft, items, line, ['bars', 'level', 'feel', 'hats', 'phrase'])
-    : {};
+  const { groove, ...rest } = items ? readSaid(draft, items, line, PART_SAYS) : {};
+  const said = {
+    ...rest,
+    ...(groove !== undefined && { groove: patternOf(draft, groove, line, items ?? piece) }),
+  };
   if (name.trim() === '') return refuse(draft, line, trimmed(piece), 'A part needs a name.');
   const known = draft.partByName.get(name.toLowerCase());
   if (known) {
@@ -171,7 +196,9 @@ const readPart = (draft: Draft, piece: Piece, line: number) => {
   addPart(draft, name, said, line, piece);
 };
 
-const addPart = (draft: Draft, name: string, said: Said, line: number, piece: Piece): string => {
+const PART_SAYS = ['bars', 'level', 'feel', 'hats', 'phrase', 'groove'];
+
+const addPart = (draft: Draft, name: string, said: object, line: number, piece: Piece): string => {
   const id = draft.newId('parts');
   draft.partByName.set(name.toLowerCase(), id);
   insert(draft, 'parts', { id, order: 'a0', name, ...said }, line, piece);
@@ -259,6 +286,7 @@ const SECTION_SAYS = [
   'hats',
   'phrase',
   'part',
+  'groove',
   'tacet',
   'click',
   'vamp',
@@ -276,13 +304,14 @@ const readSection = (draft: Draft, piece: Piece, line: number) => {
       'A section is written as its name, a colon and its bars: Verse: 16.',
     );
   }
-  const { part, ...said } = readSaid(draft, items, line, SECTION_SAYS);
+  const { part, groove, ...said } = readSaid(draft, items, line, SECTION_SAYS);
   const id = draft.newId('sections');
   const record = {
     ...newSection(id, { name: readName(name), bars: null, within: within(draft) }),
     order: 'a0',
     ...said,
     part: part === undefined ? null : partOf(draft, part, line, items),
+    groove: groove === undefined ? null : patternOf(draft, groove, line, items),
   };
   if (!insert(draft, 'sections', record, line, items)) return;
   stand(draft, 'sections', id, line);
@@ -298,8 +327,6 @@ const partOf = (draft: Draft, name: string, line: number, piece: Piece): string 
 /** Sort keys, once it is known how many stand where. */
 const putInOrder = (draft: Draft) => {
   const map = draft.map;
-  const parts = Object.values(map.parts);
-  const orders = firstOrders(parts.length);
   const sections = { ...map.sections };
   const repeats = { ...map.repeats };
   for (const children of draft.children.values()) {
@@ -311,9 +338,6 @@ const putInOrder = (draft: Draft) => {
   }
   draft.map = {
     ...map,
-    parts: Object.fromEntries(
-      parts.map((part, index) => [part.id, { ...part, order: orders[index]! }]),
-    ),
     sections,
     repeats,
   };
@@ -333,23 +357,29 @@ const readWaiting = (draft: Draft) => {
         refuse(draft, line, read.at ?? trimmed(piece), read.problem.message);
         continue;
       }
-      const { where, fields, said } = read.value;
+      const { where, fields, said, plays } = read.value;
+      const pattern = plays ? { pattern: patternOf(draft, plays, line, piece) } : {};
       const part = said?.part === undefined ? {} : { part: partOf(draft, said.part, line, piece) };
       insert(
         draft,
         where,
-        { ...fields, ...part, id: draft.newId(where), section } as never,
+        { ...fields, ...part, ...pattern, id: draft.newId(where), section } as never,
         line,
         piece,
       );
     }
   }
   // Parts that a difference by pass has named come last.
-  const keys = firstOrders(Object.keys(draft.map.parts).length);
-  draft.map.parts = Object.fromEntries(
-    Object.values(draft.map.parts).map((part, index) => [
-      part.id,
-      { ...part, order: keys[index]! },
-    ]),
+  draft.map.parts = inTheirOrder(draft.map.parts);
+  draft.map.patterns = inTheirOrder(draft.map.patterns);
+};
+
+/** Records with sort keys in the order in which they were read. */
+const inTheirOrder = <T extends { readonly id: string }>(
+  records: Readonly<Record<string, T>>,
+): Record<string, T> => {
+  const keys = firstOrders(Object.keys(records).length);
+  return Object.fromEntries(
+    Object.values(records).map((record, index) => [record.id, { ...record, order: keys[index]! }]),
   );
 };

@@ -3,7 +3,8 @@ import { detailsBySection, NO_DETAILS, passesText, type RoadMap, tempoText } fro
 import { exactClock, meterText } from '../time';
 import { type MeterAt, writtenMeters } from '../timeline';
 import { detailTexts } from './detailText';
-import { partNames, saidOf, saidText } from './properties';
+import { patternLines } from './patterns';
+import { namesIn, saidOf, saidText } from './properties';
 import { nameText, quote } from './text';
 
 /**
@@ -16,7 +17,7 @@ export const printShorthand = (map: RoadMap): string => {
     details: detailsBySection(map),
     meters: writtenMeters(map),
   };
-  return [songLine(map), ...partLines(map), ...formLines(context)].join('\n');
+  return [songLine(map), ...patternLines(map), ...partLines(map), ...formLines(context)].join('\n');
 };
 
 type Printing = {
@@ -41,10 +42,7 @@ const songLine = ({ start }: RoadMap): string => {
 
 const partLines = (map: RoadMap): string[] =>
   partsOf(map).map((part) => {
-    const said = saidText(
-      saidOf(part, () => undefined),
-      map.start.tempo.unit,
-    );
+    const said = saidText(saidOf(part, namesIn(map)), map.start.tempo.unit);
     return `part ${nameText(part.name)}${said.length > 0 ? ` = ${said.join(', ')}` : ''}`;
   });
 
@@ -78,10 +76,10 @@ const formLines = (printing: Printing): string[] => {
 const sectionLine = ({ map, details, meters }: Printing, id: string): string => {
   const section = map.sections[id]!;
   const unit = map.start.tempo.unit;
-  const partName = partNames(map);
+  const nameOf = namesIn(map);
   const items = saidText(
     {
-      ...saidOf(section, partName),
+      ...saidOf(section, nameOf),
       ...(section.tacet && { tacet: true }),
       ...(!section.click && { click: false }),
       ...(section.heard !== null && { heard: section.heard }),
@@ -91,7 +89,7 @@ const sectionLine = ({ map, details, meters }: Printing, id: string): string => 
   const inside = detailTexts(details.get(id) ?? NO_DETAILS, {
     meterAt: meters.get(id)!,
     unit,
-    partName,
+    nameOf,
   });
   const head = `${nameText(section.name)}:${items.length > 0 ? ` ${items.join(', ')}` : ''}`;
   return [head, ...inside].join('; ');

@@ -31,14 +31,16 @@ export type Said = {
   phrase?: number;
   /** The name of the part. */
   part?: string;
+  /** The name of the pattern. */
+  groove?: string;
   tacet?: boolean;
   click?: boolean;
   vamp?: { cue: string };
   heard?: number;
 };
 
-/** The name of a part by its id. */
-type PartName = (id: string) => string | undefined;
+/** The name of a part or a pattern by its id. */
+type NameOf = (id: string) => string | undefined;
 
 /** The items that are printed, in their order; nothing for what is not said. */
 export const saidText = (said: Said, unit: NoteValue): string[] =>
@@ -51,6 +53,7 @@ export const saidText = (said: Said, unit: NoteValue): string[] =>
     said.meter && `in ${meterText(said.meter)}`,
     said.feel && `feel ${feelItem(said.feel)}`,
     said.hats && `hats ${said.hats}`,
+    said.groove !== undefined && `groove ${nameText(said.groove)}`,
     said.phrase !== undefined && `phrase ${said.phrase}`,
     said.tacet === true && 'tacet',
     said.tacet === false && 'drums',
@@ -76,7 +79,7 @@ const readsAsStyle = (style: string): boolean => {
 };
 
 const HELP =
-  'Here stands bars, x times, part, level, tempo, in (a meter), feel, hats, phrase, tacet, no click, vamp or heard.';
+  'Here stands bars, x times, part, level, tempo, in (a meter), feel, hats, groove, phrase, tacet, no click, vamp or heard.';
 
 /** Reads one item into what is said; answers the problem where it makes no sense. */
 export const readItem = (piece: Piece, unit: NoteValue): Result<Said> => {
@@ -118,10 +121,8 @@ const READERS: Readonly<Record<string, (text: string, unit: NoteValue) => Result
     return parsed.success ? ok(parsed.data) : fail('invalid', '', `Hats are ${HATS.join(', ')}.`);
   }),
   phrase: as('phrase', (text) => ok(parseWhole(text))),
-  part: as('part', (text) => {
-    const name = readName({ text, column: 0 });
-    return name === '' ? ok(null) : ok(name);
-  }),
+  part: as('part', named),
+  groove: as('groove', named),
   tacet: nothing({ tacet: true }),
   drums: nothing({ tacet: false }),
   no: (text) =>
@@ -130,6 +131,11 @@ const READERS: Readonly<Record<string, (text: string, unit: NoteValue) => Result
   heard: as('heard', (text) => ok(parseClock(text) ?? Number.NaN)),
   vamp: (text) => ok({ vamp: { cue: readName({ text, column: 0 }) } }),
 };
+
+function named(text: string): Result<string | null> {
+  const name = readName({ text, column: 0 });
+  return ok(name === '' ? null : name);
+}
 
 function readFeel(text: string): Result<Feel> {
   const quoted = /"(?:[^"\\]|\\.)*"/.exec(text)?.[0];
@@ -169,20 +175,25 @@ export const saidOf = (
     readonly hats?: Hats | null;
     readonly phrase?: number | null;
     readonly part?: string | null;
+    readonly groove?: string | null;
     readonly vamp?: { readonly cue: string } | null;
   },
-  partName: PartName,
+  nameOf: NameOf,
 ): Said => {
-  const part = record.part ? partName(record.part) : undefined;
-  const said: Record<string, unknown> = { ...record, part };
+  const name = (id: string | null | undefined) => (id ? nameOf(id) : undefined);
+  const said: Record<string, unknown> = {
+    ...record,
+    part: name(record.part),
+    groove: name(record.groove),
+  };
   return Object.fromEntries(
-    ['bars', 'times', 'level', 'tempo', 'meter', 'feel', 'hats', 'phrase', 'part', 'vamp']
+    ['bars', 'times', 'level', 'tempo', 'meter', 'feel', 'hats', 'phrase', 'part', 'groove', 'vamp']
       .filter((key) => said[key] !== null && said[key] !== undefined)
       .map((key) => [key, said[key]]),
   ) as Said;
 };
 
-export const partNames =
-  (map: RoadMap): PartName =>
+export const namesIn =
+  (map: RoadMap): NameOf =>
   (id) =>
-    map.parts[id]?.name;
+    (map.parts[id] ?? map.patterns[id])?.name;

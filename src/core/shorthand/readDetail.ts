@@ -24,6 +24,8 @@ export type ReadDetail = {
   readonly fields: Readonly<Record<string, unknown>>;
   /** For a difference by pass: what is said of it, with the part by its name. */
   readonly said?: Said;
+  /** For a fill: the name of the pattern it plays. */
+  readonly plays?: string;
 };
 
 export type Trouble = Piece & { readonly message: string };
@@ -60,7 +62,9 @@ const checked = (
   at: Piece,
 ): Result<ReadDetail> & { at?: Piece } => {
   const parsed = DETAILS[where].safeParse({ ...fields, id: 'x', section: 'x' });
-  if (parsed.success) return ok({ where, fields });
+  const { plays, ...rest } = fields;
+  if (parsed.success)
+    return ok({ where, fields: rest, ...(typeof plays === 'string' && plays && { plays }) });
   return { ...fail('invalid', '', parsed.error.issues[0]!.message), at };
 };
 
@@ -147,6 +151,7 @@ const READERS: Readonly<Record<string, Reader>> = {
     from: position(cursor, reading),
     to: to(cursor, reading),
     name: cursor.quoted(),
+    plays: cursor.take('plays') ? cursor.quoted() || cursor.until('lands', 'on') : undefined,
     lands: cursor.take('lands') ? oneOf(cursor, LANDINGS) : 'crash',
   }),
   ...Object.fromEntries(HITS.map((kind) => [kind, hit])),

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { parseDocument } from '../document';
 import { rowsOf } from '../editing';
+import { patterns } from '../kit/testing';
 import {
   detailsBySection,
   type Feel,
@@ -86,7 +87,20 @@ const meaning = (map: RoadMap) => {
   const bare = (record: object) =>
     Object.fromEntries(
       Object.entries(record)
-        .filter(([key]) => !['id', 'order', 'within', 'section', 'repeat', 'part'].includes(key))
+        .filter(
+          ([key]) =>
+            ![
+              'id',
+              'order',
+              'within',
+              'section',
+              'repeat',
+              'part',
+              'groove',
+              'pattern',
+              'of',
+            ].includes(key),
+        )
         .sort(([a], [b]) => (a < b ? -1 : 1)),
     );
   const details = detailsBySection(map);
@@ -98,13 +112,23 @@ const meaning = (map: RoadMap) => {
       row.depth,
       bare(row.section),
       resolve(map, row.section).part?.name,
+      map.patterns[row.section.groove ?? '']?.name,
       Object.entries(inside).map(([name, list]) => [
         name,
         list.map((one) => JSON.stringify(bare(one))).sort(),
       ]),
     ];
   });
-  return { start: map.start, parts: Object.values(map.parts).map(bare), rows };
+  const patterns = Object.values(map.patterns).map((one) => ({
+    ...bare(one),
+    grid: undefined,
+    of: one.of && map.patterns[one.of]?.name,
+  }));
+  const parts = Object.values(map.parts).map((part) => ({
+    ...bare(part),
+    groove: part.groove && map.patterns[part.groove]?.name,
+  }));
+  return { start: map.start, patterns, parts, rows };
 };
 
 const feels: fc.Arbitrary<Feel | null> = fc.option(
@@ -134,14 +158,17 @@ const rich: fc.Arbitrary<RoadMap> = fc
     fc.option(fc.constantFrom(...HATS)),
     fc.array(fc.tuple(at, words, fc.option(fc.constant({ only: [1, -1] }))), { maxLength: 4 }),
     fc.boolean(),
+    patterns,
+    patterns,
   )
-  .map(([map, name, feel, hats, places, flag]) => {
+  .map(([map, name, feel, hats, places, flag, first, second]) => {
     const section = {
       ...map.sections.s0!,
       name,
       feel,
       hats,
       part: 'p',
+      groove: flag ? 'g2' : null,
       tacet: flag,
       bars: flag ? null : 6,
     };
@@ -152,6 +179,18 @@ const rich: fc.Arbitrary<RoadMap> = fc
       ...map,
       start: { ...map.start, recording: flag ? 12.345 : 0 },
       turns: {},
+      patterns: {
+        g1: { ...first, id: 'g1', name: `Groove ${name}`, sticking: 'leading' as const },
+        g2: {
+          ...second,
+          id: 'g2',
+          order: 'a1',
+          name: 'b, "c"',
+          of: 'g1',
+          variant: 'easier' as const,
+          words: places[0]?.[1] ?? '',
+        },
+      },
       parts: {
         p: {
           id: 'p',
@@ -162,6 +201,7 @@ const rich: fc.Arbitrary<RoadMap> = fc
           hats: null,
           level: null,
           phrase: 6,
+          groove: 'g1',
         },
       },
       sections: { ...map.sections, s0: section },
@@ -169,6 +209,7 @@ const rich: fc.Arbitrary<RoadMap> = fc
         from: places[index]![0],
         to: null,
         name: places[index]![1],
+        pattern: index === 0 ? 'g2' : null,
         lands: 'push' as const,
         passes: places[index]![2],
       })),
@@ -214,14 +255,47 @@ test('any map reads back from its own text', () => {
   );
 });
 
+test('a groove and its easier version are written once, and named by parts, sections and fills', () => {
+  const map = clean(`song 126, in 4/4, count 4
+groove Train = sn (1) (1e) >1& (1a), bd quarters
+groove Train light, easier of Train, note "no ghosts" = sn >1&, bd quarters
+fill Round, 2 beats, leading = t1 3 3e, ft 4:R
+part Verse = 8, groove Train
+Verse: part Verse; fill last.3 "round" plays "Round" lands nothing
+Verse 2: part Verse, groove Train light`);
+  const [train, light, round] = Object.values(map.patterns);
+  expect(light).toMatchObject({ of: train!.id, variant: 'easier', words: 'no ghosts', beats: 4 });
+  expect(round).toMatchObject({ kind: 'fill', beats: 2, sticking: 'leading' });
+  expect(Object.values(map.parts)[0]?.groove).toBe(train!.id);
+  expect(Object.values(map.fills)[0]).toMatchObject({ pattern: round!.id, lands: 'nothing' });
+  expect(sectionsOf(map).map((section) => resolve(map, section).groove)).toEqual([
+    train!.id,
+    light!.id,
+  ]);
+});
+
+test.each([
+  ['groove Train = xx 1', /Begin with a voice/],
+  ['groove Train, fast = hh 1', /Behind the name stand/],
+  ['groove Light, easier of Train = hh 1', /No line above writes a pattern called “Train”/],
+  ['Verse: 8, groove Train', /No line above/],
+  ['Verse: 8; fill last.3 plays "Round"', /No line above/],
+])('“%s” is refused', (text, message) => {
+  expect(read(text).problems[0]?.message).toMatch(message);
+});
+
 test('a section may be called what begins another kind of line', () => {
-  const map = clean('End: 4\nPart A: 8\nEnding 2: 5\nSong of the quay: 2\nRepeat after me: 3');
+  const map = clean(
+    'End: 4\nPart A: 8\nEnding 2: 5\nSong of the quay: 2\nRepeat after me: 3\nGroove: 4\nFill in: 2',
+  );
   expect(sectionsOf(map).map(({ name, bars }) => [name, bars])).toEqual([
     ['End', 4],
     ['Part A', 8],
     ['Ending 2', 5],
     ['Song of the quay', 2],
     ['Repeat after me', 3],
+    ['Groove', 4],
+    ['Fill in', 2],
   ]);
 });
 

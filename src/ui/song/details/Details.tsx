@@ -110,7 +110,14 @@ const meterWords = (meter: Meter): string => {
   return meterText(meter) + (grouping && ` ${grouping}`);
 };
 
-const CALLED = { bars: 'bars', phrase: 'phrase', feel: 'feel', level: 'level', hats: 'hats' };
+const CALLED = {
+  bars: 'bars',
+  phrase: 'phrase',
+  feel: 'feel',
+  level: 'level',
+  hats: 'hats',
+  groove: 'groove',
+};
 
 type FollowsProps = {
   readonly section: Section;
