@@ -107,10 +107,10 @@ type Writer = (seed: number, recipe: Recipe, random: Random) => Struck[];
 export const quartersIn = ({ meter, beats }: Pick<Recipe, 'meter' | 'beats'>): number =>
   Math.ceil((beats * 4) / meter.denominator);
 
-const useOf = ({ uses }: Recipe, beat: number): BeatUse => uses[beat] ?? 'anywhere';
+const playedAt = ({ uses }: Recipe, beat: number): BeatUse => uses[beat] ?? 'anywhere';
 
 const voicesFor = (recipe: Recipe, beat: number): readonly VoiceId[] =>
-  useOf(recipe, beat) === 'snare' || recipe.voices.length === 0 ? ['snare'] : recipe.voices;
+  playedAt(recipe, beat) === 'snare' || recipe.voices.length === 0 ? ['snare'] : recipe.voices;
 
 const pick = <T>(list: readonly T[], random: Random): T =>
   list[Math.floor(random() * list.length)]!;
@@ -120,7 +120,7 @@ const backbeatWriter: Writer = (seed, recipe, random) => {
   return numbersOf(seed, quartersIn(recipe)).flatMap((number, beat) => {
     const voices = voicesFor(recipe, beat);
     const [loud, soft] = [pick(voices, random), pick(voices, random)];
-    if (useOf(recipe, beat) === 'rest') return [];
+    if (playedAt(recipe, beat) === 'rest') return [];
     const accents = CELLS[number - 1]!;
     return [0, 1, 2, 3].map((part): Struck => {
       const accented = accents.includes(part);
@@ -137,7 +137,7 @@ const backbeatWriter: Writer = (seed, recipe, random) => {
 const linearWriter: Writer = (seed, recipe, random) => {
   return numbersOf(seed, quartersIn(recipe)).flatMap((number, beat) => {
     const voices = voicesFor(recipe, beat);
-    if (useOf(recipe, beat) === 'rest') return [];
+    if (playedAt(recipe, beat) === 'rest') return [];
     return [...LINEAR_CELLS[number - 1]!].map((limb, part): Struck => {
       const at = beat * TICKS_PER_QUARTER + part * SIXTEENTH;
       if (limb === 'K') return { voice: 'bass', at };
@@ -156,7 +156,7 @@ const freeWriter: Writer = (_, recipe, random) => {
     return Array.from({ length: parts }, (_, part) => part).flatMap((part): Struck[] => {
       const left = random() < 0.25 && part + index > 0;
       const moved = random() < 0.3 ? pick(voices, random) : voice;
-      if (left || useOf(recipe, index) === 'rest') return [];
+      if (left || playedAt(recipe, index) === 'rest') return [];
       const accented = random() < 0.25;
       return [
         {

@@ -71,6 +71,7 @@ const passagesOf = ({ passes, written }: Laid, timeOf: TimeOf): Passage[] =>
       phrase: resolved.phrase,
       feel: resolved.feel,
       hats: resolved.hats,
+      groove: resolved.groove ?? undefined,
       level: levelOf(pass),
       click: resolved.click,
       tacet: resolved.tacet,

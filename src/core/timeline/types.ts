@@ -45,6 +45,8 @@ export type Passage = {
   readonly phrase: number;
   readonly feel: Feel;
   readonly hats: Hats | null;
+  /** The pattern that is played, by id. */
+  readonly groove: string | undefined;
   /** Level at its beginning and its end, 1 to 5; between the whole numbers within a crescendo. */
   readonly level: { readonly from: number; readonly to: number };
   readonly click: boolean;

@@ -1,0 +1,3 @@
+/** The kit as sound: each stroke as samples, and what sounds when, for the player and for files. */
+export * from './drums';
+export * from './schedule';
