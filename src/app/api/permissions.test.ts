@@ -58,6 +58,10 @@ const MATRIX: Readonly<Record<string, Row>> = {
     expected: all(204),
   },
   'DELETE /session': { expected: all(204) },
+  'PUT /kit': {
+    body: () => ({ hand: 'left' }),
+    expected: { ...all(204), nobody: 401 },
+  },
   'GET /documents/[id]': { ...ofSong, expected: members(200) },
   'GET /documents/[id]/changes': { ...ofSong, query: '?since=0', expected: members(200) },
   'POST /documents/[id]/changes': {

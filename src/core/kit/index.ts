@@ -9,6 +9,7 @@ export * from './generate';
 export * from './layout';
 export * from './library';
 export * from './load';
+export * from './operations';
 export * from './pattern';
 export * from './sticking';
 export * from './typed';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Struck } from './pattern';
+import type { Rows, Struck } from './pattern';
 import { VOICE_IDS, type VoiceId, voiceOf } from './voices';
 
 const voiceSchema = z.enum(VOICE_IDS as [VoiceId, ...VoiceId[]], {
@@ -54,3 +54,7 @@ export const onKit = (layout: Layout, strokes: readonly Struck[]): Struck[] => {
     return [{ ...plain, voice }];
   });
 };
+
+/** The rows that are shown of a pattern: what is on the player’s kit, and whatever else it strikes. */
+export const soundingRows = (pattern: Rows, layout: Layout, all = false): VoiceId[] =>
+  VOICE_IDS.filter((id) => all || !layout.missing.includes(id) || pattern[id].length > 0);

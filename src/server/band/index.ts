@@ -1,4 +1,5 @@
 /** What a band has: songs with their arrangements, gigs and rehearsals with their sets. */
+export * from './book';
 export * from './programs';
 export * from './sets';
 export * from './songs';

@@ -1,8 +1,10 @@
 import 'server-only';
 import { z } from 'zod';
+import { blankBook } from '@/core/book';
 import { firstOrders } from '@/core/document';
+import { backbeatUses, generateFill, STARTING_POINTS, startFrom } from '@/core/kit';
 import { blankSet, type Gap, type SongSet, STRAIGHT_ON } from '@/core/set';
-import { createArrangement, createEvent, createSet, createSong } from '../band';
+import { bandBook, createArrangement, createEvent, createSet, createSong } from '../band';
 import type { Queries } from '../database';
 import { hashPassphrase } from '../people';
 import { DEMO_MEMBERS, DEMO_PASSPHRASE, LOFT_STREET, SALTREACH } from './people';
@@ -92,7 +94,38 @@ const setOf = (
   };
 };
 
+/** A few grooves and fills that belong to the band rather than to a song. */
+const fillBook = async (db: Queries, band: string) => {
+  const wanted = ['Straight eighths', 'Train beat', 'Shuffle', 'Waltz', 'Six-eight', 'Bossa nova'];
+  const grooves = STARTING_POINTS.filter(({ name }) => wanted.includes(name)).map((point, index) =>
+    startFrom(point, `groove${index + 1}`),
+  );
+  const fills = [7, 41, 318].map((seed, index) =>
+    generateFill(
+      seed,
+      {
+        school: 'backbeat',
+        meter: { numerator: 4, denominator: 4 },
+        beats: 4,
+        uses: backbeatUses({ numerator: 4, denominator: 4 }, 4),
+        voices: ['highTom', 'floorTom', 'snare'],
+        sticking: 'leading',
+      },
+      `fill${index + 1}`,
+    ),
+  );
+  const orders = firstOrders(grooves.length + fills.length);
+  const patterns = [...grooves, ...fills].map((one, index) => [
+    one.id,
+    { ...one, order: orders[index] },
+  ]);
+  const body = { ...blankBook(), patterns: Object.fromEntries(patterns) };
+  const { id } = await bandBook(db, band);
+  await db.run('UPDATE document SET body = $2 WHERE id = $1', [id, JSON.stringify(body)]);
+};
+
 const loadSaltreach = async (db: Queries, band: string, today: Date) => {
+  await fillBook(db, band);
   const songs = await insertSongs(db, band, SALTREACH_SONGS);
   const saturday = weekday(today, 6, 20);
   const tuesday = new Date(saturday.getTime() - 4 * DAY);

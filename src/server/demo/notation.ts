@@ -7,7 +7,7 @@ export const roadMap = (text: string): RoadMap => {
   const { map, problems } = parseShorthand(text, (where) => {
     const count = (counts.get(where) ?? 0) + 1;
     counts.set(where, count);
-    return `${where[0]}${count}`;
+    return `${where}${count}`;
   });
   const problem = problems[0];
   if (problem) throw new Error(`Demo data, line ${problem.line}: ${problem.message}`);

@@ -5,34 +5,47 @@ export const SALTREACH_TEXTS: SongTexts = {
   'Slack Water': {
     'As recorded': `
 song 96, in 4/4, count 4
-part Verse groove = 16, level 2, hats closed, feel cross-stick
-part Chorus groove = 8, level 4, hats ride
+groove Quay cross-stick, note "Cross-stick low on the drum; the foot stays soft" = hh 8ths, sn 2:x 4:x, bd 1 2& 3 | bd 1 2& 3 4&
+groove Tide chorus, note "Right arm moves to the ride a bar early" = hh 8ths, sn >2 (3a) >4, bd 1 2& 3 3&
+groove Tide chorus light, easier of Tide chorus = hh 8ths, sn >2 >4, bd 1 3
+fill Snare to floor, 2 beats, leading = sn 3 3e 3& 3a, t1 4, ft 4& 4a
+fill Snare build, note "Start low: the build is eight bars long" = sn 1 1& 2 2& 3 3e 3& 3a 4 4e 4& 4a, louder 1.1 to end
+part Verse groove = 16, level 2, hats closed, feel cross-stick, groove Quay cross-stick
+part Chorus groove = 8, level 4, hats ride, groove Tide chorus
 Intro: 4, level 2, hats pedal
 Verse: part Verse groove; cue 9.1 listen "second guitar comes in"
-Chorus: part Chorus groove, level 3; fill last.3 "snare to floor tom"
+Chorus: part Chorus groove, level 3; fill last.3 "snare to floor tom" plays "Snare to floor"
 Verse: part Verse groove, level 3, hats half-open
 Chorus: part Chorus groove
-Bridge: 8, level 3 > 5; fill last.1 "build on the snare"; no-crash 1.1
+Bridge: 8, level 3 > 5; fill last.1 "build on the snare" plays "Snare build"; no-crash 1.1
 Chorus: part Chorus groove, level 5, x 2; hit last.4& "horns" on last
 Out: 4, level 3 > 1; cue last.1 fade "last bar rings"`,
   },
   'Nine Mile Ferry': {
     'As recorded': `
 song 126, in 4/4, count 6, pickup 2, recording 0:03.2
-part Train = 16, level 3, feel train beat, hats closed
-part Chorus groove = 7, level 5, hats ride
+groove Ferry train, alternating, note "Hands even, accents from the wrist; do not rush when both are busy" = sn (1) (1e) >1& (1a) (2) (2e) >2& (2a) (3) (3e) >3& (3a) (4) (4e) >4& (4a), bd quarters, hf 2 4
+groove Ferry train light, easier of Ferry train = sn (1) >1& (2) >2& (3) >3& (4) >4&, bd 1 3
+groove Ferry train shaker, small line-up of Ferry train = hh 16ths, sn >2 >4, bd quarters
+groove Ferry chorus, note "Backbeat deep, ride on the shoulder" = hh 8ths, sn >2 >4, bd 1 2& 3 | bd 1 2& 3 4&
+groove Open water = hh quarters, sn >3, bd 1 2&
+fill Round the toms, leading, note "Right hand is free for the crash" = t1 1 1e 1& 1a, t2 2 2e 2& 2a, ft 3 3e 3& 3a, sn >4 4e 4& >4a
+fill Two of snare, 1 beats = sn 4 4e 4& 4a
+fill Open two, 2 beats, leading = sn >3, t1 3& 3a, ft >4 4& 4a
+part Train = 16, level 3, feel train beat, hats closed, groove Ferry train
+part Chorus groove = 7, level 5, hats ride, groove Ferry chorus
 Intro: 8, part Train, level 2
 Verse: part Train, level 2 > 3; cue 1.1 remember "no crash: it comes on the 4"; no-crash 1.1; cue 9.1 listen "accordion run" check
-Lift: 2, level 3 > 4; fill last.1 "round the toms"
-Chorus: part Chorus groove; fill last.4 "two beats of snare"
+Lift: 2, level 3 > 4, groove Ferry chorus; fill last.1 "round the toms" plays "Round the toms"
+Chorus: part Chorus groove; fill last.4 "one beat of snare" plays "Two of snare"
 Verse: part Train; cue last.1 listen "Tam counts the lift" by "Tam"
-Lift: 2, level 3 > 4; fill last.1 "round the toms"
+Lift: 2, level 3 > 4, groove Ferry chorus; fill last.1 "round the toms" plays "Round the toms"
 Chorus: part Chorus groove; stop last.3
 Break: 4, tacet; cue 1.1 watch "all stop, accordion alone" lead 2 bars
-Bridge: 10, level 3 > 5, feel half-time; cue 1.1 watch "nod, then in" by "Odile"; fill last.3 "open"
+Bridge: 10, level 3 > 5, feel half-time, groove Open water; cue 1.1 watch "nod, then in" by "Odile"; fill last.3 "open" plays "Open two"
 Chorus: part Chorus groove, x 2; push last.4& "with the horns" on last; fill last.4
-Vamp: 4, x 2, level 4, vamp "Odile lifts the bow"
-Out: 4, level 5, tempo > 138; choke last.4`,
+Vamp: 4, x 2, level 4, groove Ferry chorus, vamp "Odile lifts the bow"
+Out: 4, level 5, tempo > 138, groove Ferry train; choke last.4`,
     'Small line-up': `
 song 126, in 4/4, count 6, pickup 2, recording 0:03.2
 part Train = 16, level 3, feel train beat, hats closed
@@ -51,12 +64,15 @@ Out: 4, level 5, tempo > 138; choke last.4`,
   'Lantern over the Weir': {
     'As recorded': `
 song q. 64, in 6/8, count 6
-part Waltz = 16, level 2, feel sailors’ waltz, hats closed
-part Refrain groove = 8, level 3, hats half-open
+groove Sailors’ six = hh 8ths, sn 4:x, bd 1
+groove Refrain six = hh 8ths, sn >4 (6), bd 1 3
+fill Three on the toms, 3 beats = t1 4, t2 5, ft 6
+part Waltz = 16, level 2, feel sailors’ waltz, hats closed, groove Sailors’ six
+part Refrain groove = 8, level 3, hats half-open, groove Refrain six
 Accordion: 8, part Waltz, level 1, hats pedal
 repeat 3:
   Verse: part Waltz; pass last: hats half-open
-  Refrain: part Refrain groove; pass not 1: level 4; fill last.4 "three on the toms"
+  Refrain: part Refrain groove; pass not 1: level 4; fill last.4 "three on the toms" plays "Three on the toms"
 ending 1:
   Answer: 4, part Waltz, hats pedal; cue 1.1 listen "accordion alone"
 ending 2:
@@ -68,7 +84,8 @@ end`,
   'Low Tide Blues': {
     'As recorded': `
 song q. 58, in 12/8, count 12
-part Slow blues = 12, level 3, hats closed
+groove Twelve eights = hh 8ths, sn >4 >10, bd 1 6 7
+part Slow blues = 12, level 3, hats closed, groove Twelve eights
 Turnaround: 4, level 2, part Slow blues
 Chorus 1: part Slow blues, level 2
 Chorus 2: part Slow blues
@@ -80,10 +97,13 @@ Tag: 2, x 3, level 4; cue 1.1 remember "three times, then stop" on 1; hold last.
   'Seven at the Harbour Wall': {
     'As recorded': `
 song 132, in 7/8 2+2+3, count 7
-part Riff groove = 4, level 3, hats closed
-part Dance groove = 8, level 4, hats ride
+groove Wall riff = hh 1 3 5 6 7, sn >3 >7, bd 1 5
+groove Wall dance, note "Count 2 + 2 + 3; the last three lean" = hh 8ths, sn >3 >6, bd 1 4 5
+fill Last three, 3 beats = sn 5 5&, t1 6 6&, ft 7 7&
+part Riff groove = 4, level 3, hats closed, groove Wall riff
+part Dance groove = 8, level 4, hats ride, groove Wall dance
 Riff: part Riff groove, x 2
-Dance: part Dance groove, x 2; fill last.5 "last three" on last
+Dance: part Dance groove, x 2; fill last.5 "last three" plays "Last three" on last
 Clarinet: 8, part Riff groove
 Dance: part Dance groove
 Stamp: 4, level 5; hit 1.1 "feet"; hit 2.1 "feet"; hit 3.1 "feet"; fill last.5

@@ -17,7 +17,7 @@ import { type KindName, kindOf } from './kinds';
 const documentRow = z.object({
   id: z.string(),
   band: z.string(),
-  kind: z.enum(['road-map', 'set']),
+  kind: z.enum(['road-map', 'set', 'book']),
   body: z.unknown(),
   revision: z.number(),
   mayEdit: z.boolean(),

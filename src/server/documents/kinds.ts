@@ -1,9 +1,10 @@
+import { bookKind } from '@/core/book';
 import type { DocumentKind } from '@/core/document';
 import { roadMapKind } from '@/core/roadmap';
 import { setKind } from '@/core/set';
 
 /** The kinds of document there are, by the word in the table. */
-export const KINDS = { 'road-map': roadMapKind, set: setKind } as const;
+export const KINDS = { 'road-map': roadMapKind, set: setKind, book: bookKind } as const;
 
 export type KindName = keyof typeof KINDS;
 

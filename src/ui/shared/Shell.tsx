@@ -32,6 +32,7 @@ type Props = {
 const PLACES = [
   { path: 'sets', label: 'Sets' },
   { path: 'songs', label: 'Songs' },
+  { path: 'kit', label: 'Kit' },
 ] as const;
 
 /** The frame around every place: which band, where to, who; the transport at the foot. */
@@ -122,6 +123,13 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
       keys: 'Alt+2',
       whileTyping: true,
       run: () => router.push(`/${band.slug}/songs`),
+    },
+    {
+      id: 'to-kit',
+      label: 'Go to the kit',
+      keys: 'Alt+3',
+      whileTyping: true,
+      run: () => router.push(`/${band.slug}/kit`),
     },
     { id: 'sign-out', label: 'Sign out', run: signOut },
   ]);

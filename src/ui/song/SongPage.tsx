@@ -1,9 +1,10 @@
 'use client';
 
-import { IconFileText } from '@tabler/icons-react';
+import { IconFileText, IconGridDots } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { moveOnto, rowsOf, setField, setPart, setStart } from '@/core/editing';
+import type { Layout } from '@/core/kit';
 import { type RoadMap, roadMapKind } from '@/core/roadmap';
 import { soloProgram } from '@/core/set';
 import { perMinuteAt, rateOf, seconds } from '@/core/time';
@@ -12,7 +13,7 @@ import { type Opened, SaveState, UndoButtons, useDocument } from '../document';
 import { Profile, type Scale, type Stretch } from '../profile';
 import { newId } from '../shared/newId';
 import { TakeAway } from '../shared/TakeAway';
-import { useProgram } from '../transport';
+import { useDrums, useProgram } from '../transport';
 import { type Arrangement, Arrangements } from './Arrangements';
 import { Compare } from './Compare';
 import { PlayedTable } from './PlayedTable';
@@ -34,10 +35,12 @@ type Props = {
   readonly title: string;
   readonly arrangement: string;
   readonly others: readonly Arrangement[];
+  /** The kit that the drums are heard on. */
+  readonly layout: Layout;
 };
 
 /** A song: its profile above its sections, details of the selected one at the side. */
-export const SongPage = ({ opened, title, arrangement, others }: Props) => {
+export const SongPage = ({ opened, title, arrangement, others, layout }: Props) => {
   const song = useDocument(roadMapKind, opened);
   const { document: map, edit, mayEdit } = song;
   const [preview, setPreview] = useState<RoadMap>();
@@ -67,7 +70,15 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
     passage && passage.startTicks > 0
       ? seconds(program.songs[0]!.barOne + passage.startSeconds)
       : undefined;
-  useProgram(program, from);
+  useProgram(
+    program,
+    from,
+    useDrums(
+      program,
+      useMemo(() => [map], [map]),
+      layout,
+    ),
+  );
 
   const { tap, result: tapped } = useTap((perMinute) => {
     const { start } = map;
@@ -125,6 +136,9 @@ export const SongPage = ({ opened, title, arrangement, others }: Props) => {
             redo={song.redo}
           />
         )}
+        <Link href={`${opened.id}/kit`} className={classes.chart}>
+          <IconGridDots size={16} aria-hidden="true" /> Kit
+        </Link>
         <Link href={`${opened.id}/chart`} className={classes.chart}>
           <IconFileText size={16} aria-hidden="true" /> Chart
         </Link>

@@ -2,8 +2,10 @@
 
 import {
   IconEar,
+  IconMinus,
   IconPlayerPlayFilled,
   IconPlayerStopFilled,
+  IconPlus,
   IconVolume,
 } from '@tabler/icons-react';
 import { useEffect, useRef } from 'react';
@@ -14,7 +16,7 @@ import { speedAt, ticksAt } from '@/core/timeline';
 import { useCommands } from '../shared/commands';
 import { Drop } from '../shared/Drop';
 import classes from './TransportBar.module.css';
-import { type Loaded, useTransport } from './TransportProvider';
+import { type Loaded, RATES, useTransport } from './TransportProvider';
 import { wordsAt } from './words';
 
 /** At the foot of every place: play and stop, where we are in words, tempo, click level. */
@@ -47,6 +49,7 @@ export const TransportBar = () => {
         {playing ? <IconPlayerStopFilled size={22} /> : <IconPlayerPlayFilled size={22} />}
       </button>
       <Position />
+      <Speed />
       <Level />
     </footer>
   );
@@ -54,7 +57,7 @@ export const TransportBar = () => {
 
 /** Written straight into the page on every frame: nothing is rendered while the song runs. */
 const Position = () => {
-  const { loaded, follow } = useTransport();
+  const { loaded, rate, follow } = useTransport();
   const position = useRef<HTMLElement>(null);
   const where = useRef<HTMLSpanElement>(null);
   const time = useRef<HTMLSpanElement>(null);
@@ -72,11 +75,11 @@ const Position = () => {
       put(position.current, words.position);
       put(where.current, words.where);
       put(time.current, words.time);
-      put(tempo.current, tempoAt(loaded, at));
+      put(tempo.current, tempoAt(loaded, at, rate));
     };
     show(undefined);
     return follow(show);
-  }, [loaded, follow]);
+  }, [loaded, rate, follow]);
   return (
     <div className={classes.position}>
       <strong ref={position} data-testid="position" />
@@ -87,30 +90,78 @@ const Position = () => {
   );
 };
 
-const tempoAt = ({ program, from }: Loaded, at: Seconds | undefined): string => {
+const tempoAt = ({ program, from }: Loaded, at: Seconds | undefined, rate: number): string => {
   const time = at ?? from ?? seconds(0);
   const place = songAt(program, time);
   if (!place) return '';
   const { timeline, barOne } = place.song;
   const inSong = ticksAt(timeline.tempo, seconds(time - barOne));
   const speed = speedAt(timeline.tempo, ticks(Math.max(0, Math.min(timeline.ticks, inSong))));
-  return speed ? `${Math.round(perMinuteAt(speed, 'quarter') * 10) / 10} quarters a minute` : '';
+  return speed
+    ? `${Math.round(perMinuteAt(speed, 'quarter') * rate * 10) / 10} quarters a minute`
+    : '';
+};
+
+/** How fast, against what is written. */
+const Speed = () => {
+  const { loaded, rate, setRate } = useTransport();
+  const go = (by: number) => setRate(rate + by);
+  useCommands([
+    { id: 'slower', label: 'Play slower', keys: '[', run: () => go(-RATES.step) },
+    { id: 'faster', label: 'Play faster', keys: ']', run: () => go(RATES.step) },
+    { id: 'as-written', label: 'Play as fast as written', run: () => setRate(1) },
+  ]);
+  if (!loaded) return null;
+  return (
+    <span className={classes.speed}>
+      <button
+        type="button"
+        aria-label="Slower"
+        title="Slower ([)"
+        disabled={rate <= RATES.slowest}
+        onClick={() => go(-RATES.step)}
+      >
+        <IconMinus size={16} />
+      </button>
+      <output data-testid="rate" data-changed={rate !== 1}>
+        {Math.round(rate * 100)} %
+      </output>
+      <button
+        type="button"
+        aria-label="Faster"
+        title="Faster (])"
+        disabled={rate >= RATES.fastest}
+        onClick={() => go(RATES.step)}
+      >
+        <IconPlus size={16} />
+      </button>
+    </span>
+  );
 };
 
 const Level = () => {
-  const { level, setLevel } = useTransport();
+  const { loaded, levels, setLevels } = useTransport();
+  const slider = (what: 'click' | 'drums', label: string) => (
+    <input
+      type="range"
+      aria-label={label}
+      title={`${label}: ${levels[what] <= LEVEL_RANGE.lowest && what === 'drums' ? 'off' : `${levels[what]} dB`}`}
+      min={LEVEL_RANGE.lowest}
+      max={LEVEL_RANGE.highest}
+      value={levels[what]}
+      onChange={({ currentTarget }) => setLevels({ [what]: currentTarget.valueAsNumber })}
+    />
+  );
   return (
     <div className={classes.level}>
       <IconVolume size={18} aria-hidden="true" />
-      <input
-        type="range"
-        aria-label="Click level"
-        title={`Click level: ${level} dB`}
-        min={LEVEL_RANGE.lowest}
-        max={LEVEL_RANGE.highest}
-        value={level}
-        onChange={({ currentTarget }) => setLevel(currentTarget.valueAsNumber)}
-      />
+      {slider('click', 'Click level')}
+      {loaded?.drums && (
+        <>
+          <span className={classes.drums}>drums</span>
+          {slider('drums', 'Drum level')}
+        </>
+      )}
       <Hearing />
     </div>
   );

@@ -10,7 +10,7 @@ import {
   useRef,
   useState,
 } from 'react';
-import { createPlayer, type Player } from '@/audio/player';
+import { createPlayer, type Drums, type Levels, type Player } from '@/audio/player';
 import { LEVEL_RANGE } from '@/core/click';
 import type { Program } from '@/core/set';
 import { type Seconds, seconds } from '@/core/time';
@@ -20,7 +20,11 @@ export type Loaded = {
   readonly program: Program;
   /** Where Space starts: the selected place, or nothing for the beginning. */
   readonly from: Seconds | undefined;
+  /** What the drummer plays; worked out when it is first wanted. */
+  readonly drums: MakeDrums | undefined;
 };
+
+export type MakeDrums = () => Promise<Drums>;
 
 type Listener = (time: Seconds | undefined) => void;
 
@@ -28,7 +32,11 @@ type Listener = (time: Seconds | undefined) => void;
 type Controls = {
   readonly load: (loaded: Loaded | undefined) => void;
   readonly toggle: (fromTop?: boolean) => void;
-  readonly setLevel: (decibels: number) => void;
+  readonly setLevels: (levels: Partial<Levels>) => void;
+  /** How fast, as a factor on what is written. */
+  readonly setRate: (rate: number) => void;
+  /** Lets one stroke be heard at once. */
+  readonly strike: (sound: string) => void;
   /** Calls back on every frame while something plays, and once with nothing when it stops. */
   readonly follow: (listener: Listener) => () => void;
 };
@@ -36,14 +44,20 @@ type Controls = {
 type State = {
   readonly loaded: Loaded | undefined;
   readonly playing: boolean;
-  readonly level: number;
+  readonly levels: Levels;
+  readonly rate: number;
 };
+
+const START: Levels = { click: LEVEL_RANGE.start, drums: LEVEL_RANGE.start };
+/** Half as fast to half as fast again. */
+export const RATES = { slowest: 0.4, fastest: 1.5, step: 0.05 } as const;
 
 const ControlsContext = createContext<Controls | undefined>(undefined);
 const StateContext = createContext<State>({
   loaded: undefined,
   playing: false,
-  level: LEVEL_RANGE.start,
+  levels: START,
+  rate: 1,
 });
 
 export const useControls = (): Controls => {
@@ -61,10 +75,22 @@ export const useTransport = (): Controls & State => {
 export const TransportProvider = ({ children }: { children: ReactNode }) => {
   const [loaded, setLoaded] = useState<Loaded>();
   const [playing, setPlaying] = useState(false);
-  const [level, setLevel] = useState<number>(LEVEL_RANGE.start);
+  const [levels, putLevels] = useState(START);
+  const [rate, putRate] = useState(1);
   const player = useRef<Player>(undefined);
+  const latest = useRef({ levels, rate });
+  latest.current = { levels, rate };
   const listeners = useRef(new Set<Listener>());
   const current = useRef<Loaded>(undefined);
+
+  const ready = useCallback((): Player => {
+    if (!player.current) {
+      player.current = createPlayer();
+      player.current.setLevels(latest.current.levels);
+      player.current.setRate(latest.current.rate);
+    }
+    return player.current;
+  }, []);
 
   const stop = useCallback(() => {
     player.current?.stop();
@@ -73,12 +99,16 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
 
   const load = useCallback(
     (next: Loaded | undefined) => {
-      if (!next) stop();
-      else if (current.current && current.current.program !== next.program) {
-        player.current?.change(next.program);
-      }
+      const before = current.current;
       current.current = next;
       setLoaded(next);
+      if (!next) return stop();
+      if (!before || player.current?.now() === undefined) return;
+      if (before.program === next.program && before.drums === next.drums) return;
+      void next
+        .drums?.()
+        .then((drums) => current.current === next && player.current?.change(next.program, drums));
+      if (!next.drums) player.current.change(next.program);
     },
     [stop],
   );
@@ -87,24 +117,38 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
     (fromTop = false) => {
       const at = current.current;
       if (player.current?.now() !== undefined || !at || at.program.seconds === 0) return stop();
-      player.current ??= createPlayer();
-      player.current.onEnd(() => setPlaying(false));
+      const playing = ready();
+      playing.onEnd(() => setPlaying(false));
       setPlaying(true);
-      void player.current.play(at.program, fromTop ? seconds(0) : (at.from ?? seconds(0)));
+      const from = fromTop ? seconds(0) : (at.from ?? seconds(0));
+      void (async () => {
+        const drums = await at.drums?.();
+        if (current.current === at) await playing.play(at.program, from, drums);
+      })();
     },
-    [stop],
+    [stop, ready],
+  );
+
+  const strike = useCallback(
+    (sound: string) => {
+      void import('@/core/sound').then(({ renderDrum }) => ready().strike(sound, renderDrum));
+    },
+    [ready],
   );
 
   useEffect(() => {
-    player.current?.setLevel(level);
-  }, [level]);
+    player.current?.setLevels(levels);
+  }, [levels]);
+
+  useEffect(() => {
+    player.current?.setRate(rate);
+  }, [rate]);
 
   useEffect(() => {
     const tell = (time: Seconds | undefined) => {
       for (const listener of listeners.current) listener(time);
     };
     if (!playing) return tell(undefined);
-    player.current?.setLevel(level);
     let frame = 0;
     const show = () => {
       tell(player.current?.now());
@@ -112,7 +156,7 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
     };
     show();
     return () => cancelAnimationFrame(frame);
-  }, [playing, level]);
+  }, [playing]);
 
   useEffect(() => stop, [stop]);
 
@@ -123,8 +167,20 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
     };
   }, []);
 
-  const controls = useMemo(() => ({ load, toggle, setLevel, follow }), [load, toggle, follow]);
-  const state = useMemo(() => ({ loaded, playing, level }), [loaded, playing, level]);
+  const setLevels = useCallback(
+    (next: Partial<Levels>) => putLevels((now) => ({ ...now, ...next })),
+    [],
+  );
+  const setRate = useCallback((next: number) => {
+    const steps = Math.round(next / RATES.step) * RATES.step;
+    putRate(Math.min(RATES.fastest, Math.max(RATES.slowest, steps)));
+  }, []);
+
+  const controls = useMemo(
+    () => ({ load, toggle, setLevels, setRate, strike, follow }),
+    [load, toggle, setLevels, setRate, strike, follow],
+  );
+  const state = useMemo(() => ({ loaded, playing, levels, rate }), [loaded, playing, levels, rate]);
   return (
     <ControlsContext value={controls}>
       <StateContext value={state}>{children}</StateContext>

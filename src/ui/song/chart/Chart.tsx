@@ -18,6 +18,7 @@ import {
 } from '@/core/roadmap';
 import { clock, meterText, noteName } from '@/core/time';
 import { type MeterAt, type Timeline, writtenMeters } from '@/core/timeline';
+import { StaffView } from '../../kit/StaffView';
 import { Ground, NoteIcon } from '../../profile';
 import classes from './Chart.module.css';
 
@@ -64,6 +65,7 @@ export const Chart = ({ map, timeline, title, arrangement }: Props) => {
         )}
         <line x1={0} x2={WIDTH} y1={HEIGHT - 0.5} y2={HEIGHT - 0.5} />
       </svg>
+      <Grooves map={map} timeline={timeline} />
       <ol className={classes.rows}>
         {rowsOf(map).map((row) => (
           <Line
@@ -77,6 +79,24 @@ export const Chart = ({ map, timeline, title, arrangement }: Props) => {
         ))}
       </ol>
     </article>
+  );
+};
+
+/** The grooves of the song in the order they come, and the fills that are written: small, on one line. */
+const Grooves = ({ map, timeline }: Pick<Props, 'map' | 'timeline'>) => {
+  const grooves = timeline.passages.map(({ groove }) => groove);
+  const fills = timeline.details.map((one) => one.kind === 'fill' && one.detail.pattern);
+  const used = [...new Set([...grooves, ...fills])].flatMap((id) => map.patterns[id || ''] ?? []);
+  if (used.length === 0) return null;
+  return (
+    <ul className={classes.grooves}>
+      {used.map((pattern) => (
+        <li key={pattern.id}>
+          <b className="name">{pattern.name}</b>
+          <StaffView pattern={pattern} scale={0.5} barsPerLine={2} />
+        </li>
+      ))}
+    </ul>
   );
 };
 

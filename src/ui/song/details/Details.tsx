@@ -10,6 +10,7 @@ import {
   type Hats,
   INHERITED,
   type Part,
+  type Resolved,
   type RoadMap,
   resolve,
   type Section,
@@ -21,6 +22,7 @@ import { Cell } from '../../shared/Cell';
 import { Actions, type ActionsProps } from './Actions';
 import classes from './Details.module.css';
 import { FeelFields } from './FeelFields';
+import { GrooveSelect } from './GrooveSelect';
 import { Levels } from './Levels';
 import { TempoFields } from './TempoFields';
 import { Variations } from './Variations';
@@ -64,7 +66,7 @@ export const Details = memo((props: Props) => {
         />
         <Levels level={whole.level} onChange={(value) => set('level', value)} />
         <FeelFields feel={whole.feel} onChange={(value) => set('feel', value)} />
-        <Playing section={section} hats={whole.hats} set={set} />
+        <Playing map={map} section={section} whole={whole} set={set} />
         <Variations map={map} section={section} of={passages.length} edit={edit} />
       </fieldset>
       {mayEdit && <Actions {...actions} section={section} />}
@@ -149,9 +151,16 @@ const NOT_A_TIME: Problem = {
   message: 'Type a time like 1:12.5.',
 };
 
+/** What the section plays when it says nothing itself. */
+const inherited = (map: RoadMap, { part }: Resolved): string => {
+  const groove = map.patterns[part?.groove ?? ''];
+  return groove ? `as the part: ${groove.name}` : 'not said';
+};
+
 type PlayingProps = {
+  readonly map: RoadMap;
   readonly section: Section;
-  readonly hats: Hats | null;
+  readonly whole: Resolved;
   readonly set: <Field extends keyof Section & string>(
     field: Field,
     value: Section[Field],
@@ -159,13 +168,24 @@ type PlayingProps = {
 };
 
 /** What the hands are on, whether the drums play at all, and whether it goes on until a cue. */
-const Playing = ({ section, hats, set }: PlayingProps) => (
+const Playing = ({ map, section, whole, set }: PlayingProps) => (
   <div className={classes.group}>
     <h3>Playing</h3>
+    <div className={classes.labelled}>
+      <span aria-hidden="true">groove</span>
+      <GrooveSelect
+        label={`Groove of ${section.name}`}
+        patterns={map.patterns}
+        value={section.groove}
+        none={inherited(map, whole)}
+        mayEdit
+        onChange={(groove) => set('groove', groove)}
+      />
+    </div>
     <NativeSelect
       size="xs"
       label="Hats, or which cymbal"
-      value={hats ?? ''}
+      value={whole.hats ?? ''}
       data={[{ value: '', label: 'not said' }, ...HATS.map((one) => ({ value: one, label: one }))]}
       onChange={({ currentTarget: { value } }) =>
         set('hats', value === '' ? null : (value as Hats))

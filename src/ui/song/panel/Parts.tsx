@@ -16,8 +16,10 @@ import {
   type RoadMap,
 } from '@/core/roadmap';
 import type { Edit } from '../../document';
+import { StaffView } from '../../kit/StaffView';
 import { Cell } from '../../shared/Cell';
 import { newId } from '../../shared/newId';
+import { GrooveSelect } from '../details/GrooveSelect';
 import classes from './SongPanel.module.css';
 
 type Props = { readonly map: RoadMap; readonly mayEdit: boolean; readonly edit: Edit };
@@ -54,6 +56,7 @@ type FieldsProps = Props & { readonly part: Part };
 
 const PartFields = ({ map, part, mayEdit, edit }: FieldsProps) => {
   const { id, name, bars, level, feel, hats, phrase } = part;
+  const groove = map.patterns[part.groove ?? ''];
   const users = Object.values(map.sections).filter((section) => section.part === id).length;
   const set =
     <Field extends keyof Part & string>(
@@ -117,7 +120,17 @@ const PartFields = ({ map, part, mayEdit, edit }: FieldsProps) => {
           ))}
         </select>
         {field('Feel', feel ? feelText(feel) : '', set('feel', orInherited(parseFeel)))}
+        <span aria-hidden="true">Groove</span>
+        <GrooveSelect
+          label={`Groove of the part ${name}`}
+          patterns={map.patterns}
+          value={part.groove}
+          none="not said"
+          mayEdit={mayEdit}
+          onChange={(chosen) => edit(setField('parts', id, 'groove', chosen))}
+        />
       </div>
+      {groove && <StaffView pattern={groove} scale={0.6} barsPerLine={1} />}
     </div>
   );
 };

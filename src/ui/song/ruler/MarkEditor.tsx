@@ -25,6 +25,7 @@ import { meterText } from '@/core/time';
 import type { MeterAt } from '@/core/timeline';
 import type { Edit } from '../../document';
 import { Cell } from '../../shared/Cell';
+import { GrooveSelect } from '../details/GrooveSelect';
 import type { Mark } from './marks';
 import classes from './Ruler.module.css';
 
@@ -56,6 +57,7 @@ export const MarkEditor = ({ map, mark, meterAt, mayEdit, edit, onRemove, onClos
     position: (text) => parsePosition(text, meterAt),
     placeText: (position) => positionText(position, meterAt(position.bar)),
     unit: map.start.tempo.unit,
+    patterns: map.patterns,
   };
   return (
     <fieldset className={classes.editor} disabled={!mayEdit} aria-label={mark.title}>
@@ -91,6 +93,7 @@ type Form = {
   readonly position: (text: string) => Result<Position>;
   readonly placeText: (position: Position) => string;
   readonly unit: RoadMap['start']['tempo']['unit'];
+  readonly patterns: RoadMap['patterns'];
 };
 
 const passesOf = (detail: Record<string, unknown>): string =>
@@ -204,6 +207,18 @@ const FIELDS: Readonly<Record<string, (form: Form) => ReactNode>> = {
       <Place form={form} label="From" field="from" />
       <Place form={form} label="To" field="to" end="the end" />
       <Words form={form} label="Name" field="name" placeholder="toms, round the kit" />
+      <div className={classes.field}>
+        <span aria-hidden="true">Plays</span>
+        <GrooveSelect
+          label="Plays"
+          kind="fill"
+          patterns={form.patterns}
+          value={form.detail.pattern as string | null}
+          none="not written"
+          mayEdit={form.mayEdit}
+          onChange={(pattern) => form.setValue('pattern', pattern)}
+        />
+      </div>
       <Choice form={form} label="Lands on" field="lands" choices={LANDINGS} />
     </>
   ),

@@ -1,0 +1,44 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { cache } from 'react';
+import { z } from 'zod';
+import { bandBook, readSong } from '@/server/band';
+import { forPage } from '@/server/http';
+import { bandBySlug, kitOf } from '@/server/people';
+import { KitPage } from '@/ui/kit/KitPage';
+
+type Props = { readonly params: Promise<{ band: string; id: string }> };
+
+const read = cache(async (slug: string, id: string) => {
+  if (!z.uuid().safeParse(id).success) notFound();
+  return forPage(async (db, { member }) => {
+    const band = await bandBySlug(db, slug);
+    return {
+      ...(await readSong(db, id)),
+      book: await bandBook(db, band.id),
+      layout: await kitOf(db, member),
+    };
+  });
+});
+
+export const generateMetadata = async ({ params }: Props): Promise<Metadata> => {
+  const { band, id } = await params;
+  return { title: `${(await read(band, id)).title}, kit` };
+};
+
+const Page = async ({ params }: Props) => {
+  const { band, id } = await params;
+  const { map, revision, mayEdit, title, book, layout } = await read(band, id);
+  return (
+    <KitPage
+      key={id}
+      opened={{ id, document: map, revision, mayEdit }}
+      title={title}
+      song={`/${band}/songs/${id}`}
+      book={book.document}
+      layout={layout}
+    />
+  );
+};
+
+export default Page;

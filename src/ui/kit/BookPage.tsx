@@ -1,0 +1,170 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import { type Book, bookKind, found } from '@/core/book';
+import { addPattern, type Layout, type Pattern, VOICES, type VoiceId } from '@/core/kit';
+import { STRAIGHT } from '@/core/roadmap';
+import type { Meter, Tempo } from '@/core/time';
+import { type Opened, SaveState, UndoButtons, useDocument } from '../document';
+import { useCommands } from '../shared/commands';
+import { Select } from '../shared/Select';
+import { FillMaker } from './FillMaker';
+import classes from './Kit.module.css';
+import { KitSettings } from './KitSettings';
+import { PatternDesk } from './PatternDesk';
+import { PatternList } from './PatternList';
+import { StartList } from './StartList';
+
+type Props = {
+  readonly opened: Opened<Book>;
+  readonly layout: Layout;
+};
+
+const TEMPO: Tempo = { perMinute: 100, unit: 'quarter' };
+const METER: Meter = { numerator: 4, denominator: 4 };
+
+/** The band’s book of grooves and fills, searched by what they are; and the player’s own kit. */
+export const BookPage = ({ opened, layout: saved }: Props) => {
+  const live = useDocument(bookKind, opened);
+  const { document: book, edit, mayEdit } = live;
+  const [layout, setLayout] = useState(saved);
+  const [chosen, setChosen] = useState<string>();
+  const [search, setSearch] = useState<Wish>({
+    words: '',
+    kind: '',
+    beats: '',
+    voice: '',
+    hardest: '',
+  });
+  const list = useMemo(() => found(book.patterns, asked(search)), [book.patterns, search]);
+  const pattern = book.patterns[chosen ?? ''];
+  const around = useMemo(
+    () => Object.values(book.patterns).find(({ kind }) => kind === 'groove'),
+    [book.patterns],
+  );
+  const start = (one: Omit<Pattern, 'order'>) => {
+    if (edit(addPattern(book.patterns, one)) === undefined) setChosen(one.id);
+  };
+  useCommands([
+    { id: 'undo', label: 'Undo', keys: 'Mod+Z', whileTyping: true, run: live.undo },
+    { id: 'redo', label: 'Redo', keys: 'Mod+Shift+Z', whileTyping: true, run: live.redo },
+  ]);
+  const shared = { layout, tempo: TEMPO, feel: STRAIGHT, around };
+  return (
+    <div>
+      <div className={classes.title}>
+        <h1>The band’s book</h1>
+        <SaveState {...live} />
+        {mayEdit && <UndoButtons {...live} />}
+        <KitSettings layout={layout} onChange={setLayout} />
+      </div>
+      <div className={classes.page}>
+        <nav className={classes.nav} aria-label="Grooves and fills">
+          <SearchFields search={search} onChange={setSearch} />
+          <PatternList
+            title={`${list.length} of ${Object.keys(book.patterns).length}`}
+            list={list}
+            patterns={book.patterns}
+            selected={chosen}
+            onSelect={setChosen}
+            say={({ kind }) => kind}
+          />
+          {mayEdit && (
+            <button type="button" className={classes.new} onClick={() => setChosen(undefined)}>
+              Begin another
+            </button>
+          )}
+        </nav>
+        {pattern ? (
+          <PatternDesk
+            key={pattern.id}
+            patterns={book.patterns}
+            pattern={pattern}
+            mayEdit={mayEdit}
+            edit={edit}
+            onSelect={setChosen}
+            {...shared}
+          />
+        ) : mayEdit ? (
+          <div className={classes.begin}>
+            <StartList meter={METER} onStart={start} />
+            <FillMaker meter={METER} {...shared} onKeep={start} />
+          </div>
+        ) : (
+          <p className={classes.quiet}>Choose a groove or a fill to see and hear it.</p>
+        )}
+      </div>
+    </div>
+  );
+};
+
+/** What is typed and chosen; empty where it is not asked. */
+type Wish = {
+  readonly words: string;
+  readonly kind: string;
+  readonly beats: string;
+  readonly voice: string;
+  readonly hardest: string;
+};
+
+const asked = ({ words, kind, beats, voice, hardest }: Wish) => ({
+  words,
+  ...(kind && { kind: kind as Pattern['kind'] }),
+  ...(beats && { beats: Number(beats) }),
+  ...(voice && { voices: [voice as VoiceId] }),
+  ...(hardest && { hardest: Number(hardest) }),
+});
+
+const LENGTHS = ['1', '2', '3', '4', '6', '8', '12', '16'];
+
+const SearchFields = ({
+  search,
+  onChange,
+}: {
+  readonly search: Wish;
+  readonly onChange: (search: Wish) => void;
+}) => {
+  const set = (field: keyof Wish) => (value: string) => onChange({ ...search, [field]: value });
+  return (
+    <search className={classes.search}>
+      <input
+        type="search"
+        aria-label="Words in the name or the note"
+        placeholder="Name, or what to mind"
+        value={search.words}
+        onChange={({ currentTarget }) => set('words')(currentTarget.value)}
+      />
+      <Select
+        label="Kind"
+        value={search.kind}
+        choices={[
+          ['', 'grooves and fills'],
+          ['groove', 'grooves'],
+          ['fill', 'fills'],
+        ]}
+        onChange={set('kind')}
+      />
+      <Select
+        label="Length"
+        value={search.beats}
+        choices={[['', 'any length'], ...LENGTHS.map((one) => [one, `${one} beats`] as const)]}
+        onChange={set('beats')}
+      />
+      <Select
+        label="With"
+        value={search.voice}
+        choices={[['', 'any voice'], ...VOICES.map(({ id, name }) => [id, name] as const)]}
+        onChange={set('voice')}
+      />
+      <Select
+        label="Difficulty"
+        value={search.hardest}
+        choices={[
+          ['', 'any difficulty'],
+          ...['1', '2', '3', '4'].map((one) => [one, `up to ${one} of 5`] as const),
+        ]}
+        onChange={set('hardest')}
+      />
+    </search>
+  );
+};

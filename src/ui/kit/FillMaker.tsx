@@ -1,0 +1,178 @@
+'use client';
+
+import { IconDice5 } from '@tabler/icons-react';
+import { useMemo, useState } from 'react';
+import {
+  type BeatUse,
+  backbeatUses,
+  FILL_SCHOOLS,
+  type FillSchool,
+  generateFill,
+  type Layout,
+  numbersOf,
+  type Pattern,
+  quartersIn,
+  SCHOOLS,
+  type School,
+  VOICES,
+  type VoiceId,
+  voiceOf,
+} from '@/core/kit';
+import type { Feel } from '@/core/roadmap';
+import type { Meter, Tempo } from '@/core/time';
+import { newId } from '../shared/newId';
+import { Segments } from '../shared/Segments';
+import { Select } from '../shared/Select';
+import classes from './Kit.module.css';
+import { StaffView } from './StaffView';
+import { useAudition } from './useAudition';
+
+type Props = {
+  readonly meter: Meter;
+  readonly tempo: Tempo;
+  readonly feel: Feel;
+  readonly around: Pattern | undefined;
+  readonly layout: Layout;
+  /** Keeps the fill: in the song, or in the book. */
+  readonly onKeep: (pattern: Omit<Pattern, 'order'>) => void;
+};
+
+const DRUMS = VOICES.filter(({ limb, family }) => limb === 'hand' && family !== 'other').map(
+  ({ id }) => id,
+);
+
+const USES: readonly (readonly [BeatUse, string])[] = [
+  ['anywhere', 'anywhere'],
+  ['snare', 'snare'],
+  ['rest', 'free'],
+];
+
+/** Fills by number: the same number and the same wishes always give the same fill. */
+export const FillMaker = ({ meter, tempo, feel, around, layout, onKeep }: Props) => {
+  const [school, setSchool] = useState<FillSchool>('backbeat');
+  const [beats, setBeats] = useState(meter.numerator);
+  const [uses, setUses] = useState<readonly BeatUse[]>(() => backbeatUses(meter, meter.numerator));
+  const [voices, setVoices] = useState<readonly VoiceId[]>([
+    'highTom',
+    'middleTom',
+    'floorTom',
+    'snare',
+  ]);
+  const [sticking, setSticking] = useState<School>('leading');
+  const [seed, setSeed] = useState(0);
+  const recipe = { school, meter, beats, uses, voices, sticking };
+  const wishes = JSON.stringify(recipe);
+  // Made anew only when the number or a wish changes: the transport holds on to it.
+  const fill = useMemo(
+    (): Pattern => ({ ...generateFill(seed, JSON.parse(wishes), 'made'), order: 'a0' }),
+    [seed, wishes],
+  );
+  useAudition({ pattern: fill, tempo, feel, around, layout });
+  const quarters = quartersIn(recipe);
+  const first = (meter.numerator - (beats % meter.numerator)) % meter.numerator;
+  const lasting = (count: number) => {
+    setBeats(count);
+    setUses(backbeatUses(meter, count));
+  };
+  const toggle = (voice: VoiceId) =>
+    setVoices(voices.includes(voice) ? voices.filter((one) => one !== voice) : [...voices, voice]);
+  const most = 5 ** quarters;
+  return (
+    <section className={classes.maker} aria-label="A fill by number">
+      <h2>A fill by number</h2>
+      <Segments
+        label="School"
+        value={school}
+        choices={[
+          { value: 'backbeat', label: 'backbeat' },
+          { value: 'linear', label: 'linear' },
+          { value: 'free', label: 'free' },
+        ]}
+        onChange={(value) => setSchool(value as FillSchool)}
+      />
+      <p className={classes.quiet}>{FILL_SCHOOLS[school]}</p>
+      <div className={classes.makerFields}>
+        <Select
+          label="Length"
+          shown
+          value={String(beats)}
+          choices={Array.from({ length: meter.numerator * 2 }, (_, index) => [
+            String(index + 1),
+            index === 0 ? '1 beat' : `${index + 1} beats`,
+          ])}
+          onChange={(count) => lasting(Number(count))}
+        />
+        <Select
+          label="Sticking"
+          shown
+          value={sticking}
+          choices={SCHOOLS.map((one) => [one, one] as const)}
+          onChange={(one) => setSticking(one as School)}
+        />
+      </div>
+      <div className={classes.beats}>
+        {Array.from({ length: quarters }, (_, index) => index).map((index) => (
+          <Select
+            key={index}
+            label={`Beat ${((first + index) % meter.numerator) + 1}`}
+            shown
+            value={uses[index] ?? 'anywhere'}
+            choices={USES}
+            onChange={(use) =>
+              setUses(
+                Array.from({ length: quarters }, (_, at) =>
+                  at === index ? (use as BeatUse) : (uses[at] ?? 'anywhere'),
+                ),
+              )
+            }
+          />
+        ))}
+      </div>
+      <ul className={classes.voices}>
+        {DRUMS.filter((id) => !layout.missing.includes(id)).map((id) => (
+          <li key={id}>
+            <label>
+              <input type="checkbox" checked={voices.includes(id)} onChange={() => toggle(id)} />
+              {voiceOf(id).name}
+            </label>
+          </li>
+        ))}
+      </ul>
+      <div className={classes.number}>
+        <label>
+          Number{' '}
+          <input
+            aria-label="Number of the fill"
+            inputMode="numeric"
+            value={seed}
+            onChange={({ currentTarget }) =>
+              /^\d{0,9}$/.test(currentTarget.value) && setSeed(Number(currentTarget.value))
+            }
+          />
+        </label>
+        <button type="button" onClick={() => setSeed(Math.floor(newNumber() * most))}>
+          <IconDice5 size={18} aria-hidden="true" /> Draw
+        </button>
+        {school !== 'free' && (
+          <output data-testid="cells">cells {numbersOf(seed, quarters).join(' ')}</output>
+        )}
+      </div>
+      <StaffView pattern={fill} left={layout.hand === 'left'} sticking counting barsPerLine={1} />
+      <div className={classes.keep}>
+        <span className={classes.quiet}>
+          Space plays it, with the bar before and the bar after.
+        </span>
+        <button
+          type="button"
+          className={classes.primary}
+          onClick={() => onKeep({ ...fill, id: newId() })}
+        >
+          Keep it
+        </button>
+      </div>
+    </section>
+  );
+};
+
+/** A number from 0 up to 1 that nobody has chosen. */
+const newNumber = (): number => crypto.getRandomValues(new Uint32Array(1))[0]! / 2 ** 32;

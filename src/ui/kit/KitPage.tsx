@@ -1,0 +1,172 @@
+'use client';
+
+import Link from 'next/link';
+import { useMemo, useState } from 'react';
+import type { Book } from '@/core/book';
+import { inOrder } from '@/core/document';
+import { partsOf } from '@/core/editing';
+import { addPattern, copyOf, type Layout, type Pattern } from '@/core/kit';
+import { type RoadMap, resolve, roadMapKind, STRAIGHT, sectionsOf } from '@/core/roadmap';
+import { perMinuteAt } from '@/core/time';
+import { compile, speedAt } from '@/core/timeline';
+import { type Opened, SaveState, UndoButtons, useDocument } from '../document';
+import { useCommands } from '../shared/commands';
+import { newId } from '../shared/newId';
+import { FillMaker } from './FillMaker';
+import classes from './Kit.module.css';
+import { PatternDesk } from './PatternDesk';
+import { PatternList } from './PatternList';
+import { StartList } from './StartList';
+import { Uses } from './Uses';
+
+type Props = {
+  readonly opened: Opened<RoadMap>;
+  readonly title: string;
+  readonly song: string;
+  readonly book: Book;
+  readonly layout: Layout;
+};
+
+/** What the limbs do in a song: its grooves and fills, and the parts and places they are played in. */
+export const KitPage = ({ opened, title, song, book, layout }: Props) => {
+  const live = useDocument(roadMapKind, opened);
+  const { document: map, edit, mayEdit } = live;
+  const patterns = inOrder(map.patterns).filter(({ of }) => !of || !map.patterns[of]);
+  const [chosen, setChosen] = useState<string | undefined>(patterns[0]?.id);
+  const pattern = map.patterns[chosen ?? ''];
+  const main = pattern?.of ? map.patterns[pattern.of] : pattern;
+  const setting = useSetting(map, main);
+  const start = (one: Omit<Pattern, 'order'>) => {
+    if (edit(addPattern(map.patterns, one)) === undefined) setChosen(one.id);
+  };
+  useCommands([
+    { id: 'undo', label: 'Undo', keys: 'Mod+Z', whileTyping: true, run: live.undo },
+    { id: 'redo', label: 'Redo', keys: 'Mod+Shift+Z', whileTyping: true, run: live.redo },
+    {
+      id: 'new-pattern',
+      label: 'Begin another groove or fill',
+      keys: 'Alt+N',
+      run: () => setChosen(undefined),
+    },
+  ]);
+  return (
+    <div>
+      <div className={classes.title}>
+        <h1>
+          <Link href={song} className="name">
+            {title}
+          </Link>{' '}
+          <span>kit</span>
+        </h1>
+        <SaveState {...live} />
+        {mayEdit && <UndoButtons {...live} />}
+      </div>
+      <div className={classes.page}>
+        <nav className={classes.nav} aria-label="Grooves and fills">
+          <PatternList
+            title="Grooves"
+            list={patterns.filter(({ kind }) => kind === 'groove')}
+            patterns={map.patterns}
+            selected={main?.id}
+            onSelect={setChosen}
+            say={(one) => playedBy(map, one)}
+          />
+          <PatternList
+            title="Fills"
+            list={patterns.filter(({ kind }) => kind === 'fill')}
+            patterns={map.patterns}
+            selected={main?.id}
+            onSelect={setChosen}
+            say={(one) => playedBy(map, one)}
+          />
+          {mayEdit && (
+            <button type="button" className={classes.new} onClick={() => setChosen(undefined)}>
+              Begin another
+            </button>
+          )}
+        </nav>
+        {pattern ? (
+          <PatternDesk
+            key={pattern.id}
+            patterns={map.patterns}
+            pattern={pattern}
+            layout={layout}
+            mayEdit={mayEdit}
+            edit={edit}
+            onSelect={setChosen}
+            {...setting}
+          >
+            <Uses map={map} pattern={pattern} mayEdit={mayEdit} edit={edit} />
+          </PatternDesk>
+        ) : mayEdit ? (
+          <div className={classes.begin}>
+            <StartList meter={map.start.meter} onStart={start} />
+            <div>
+              <FillMaker meter={map.start.meter} layout={layout} {...setting} onKeep={start} />
+              <FromBook book={book} onStart={start} />
+            </div>
+          </div>
+        ) : (
+          <p className={classes.quiet}>No groove is written yet.</p>
+        )}
+      </div>
+    </div>
+  );
+};
+
+/** The tempo and feel that a pattern is first played at, and the groove around a fill. */
+const useSetting = (map: RoadMap, pattern: Pattern | undefined) => {
+  const { unit } = map.start.tempo;
+  const timeline = useMemo(() => compile(map), [map]);
+  const fill = Object.values(map.fills).find((one) => one.pattern && one.pattern === pattern?.id);
+  const section = fill && map.sections[fill.section];
+  const passage = timeline.passages.find((one) =>
+    fill ? one.section === fill.section : pattern && one.groove === pattern.id,
+  );
+  const speed = speedAt(timeline.tempo, passage?.startTicks ?? timeline.ticks);
+  const perMinute = passage && speed ? round(perMinuteAt(speed, unit)) : map.start.tempo.perMinute;
+  const tempo = useMemo(() => ({ perMinute, unit }), [perMinute, unit]);
+  const groove = section ? resolve(map, section).groove : Object.values(map.parts)[0]?.groove;
+  const around = map.patterns[groove ?? ''];
+  return { tempo, feel: passage?.feel ?? STRAIGHT, around };
+};
+
+const round = (perMinute: number): number => Math.round(perMinute * 1000) / 1000;
+
+const playedBy = (map: RoadMap, { id, kind }: Pattern): string => {
+  if (kind === 'fill') {
+    const places = Object.values(map.fills).filter(({ pattern }) => pattern === id).length;
+    return places === 0 ? 'not placed' : places === 1 ? '1 place' : `${places} places`;
+  }
+  const parts = partsOf(map).filter(({ groove }) => groove === id);
+  const sections = sectionsOf(map).filter(({ groove }) => groove === id);
+  const names = [...parts, ...sections].map(({ name }) => name);
+  return names.length === 0 ? 'not played yet' : names.join(', ');
+};
+
+/** A copy of a pattern of the band’s book. */
+const FromBook = ({
+  book,
+  onStart,
+}: {
+  readonly book: Book;
+  readonly onStart: (pattern: Omit<Pattern, 'order'>) => void;
+}) => {
+  const patterns = inOrder(book.patterns);
+  if (patterns.length === 0) return null;
+  return (
+    <section className={classes.start} aria-label="From the band’s book">
+      <h2>From the band’s book</h2>
+      <ul>
+        {patterns.map((pattern) => (
+          <li key={pattern.id}>
+            <button type="button" onClick={() => onStart(copyOf(pattern, newId()))}>
+              {pattern.name}
+            </button>
+            <span>{pattern.words}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+};

@@ -1,0 +1,87 @@
+'use client';
+
+import { useState } from 'react';
+import { type Layout, standIn, VARIANTS, VOICES, type VoiceId, voiceOf } from '@/core/kit';
+import { call } from '../shared/call';
+import { Drop } from '../shared/Drop';
+import { Segments } from '../shared/Segments';
+import { Select } from '../shared/Select';
+import classes from './Kit.module.css';
+
+type Props = { readonly layout: Layout; readonly onChange: (layout: Layout) => void };
+
+/** The player’s own kit: which hand leads, what is there, what stands in for what is not. */
+export const KitSettings = ({ layout, onChange }: Props) => {
+  const [refused, setRefused] = useState<string>();
+  const save = async (next: Layout) => {
+    onChange(next);
+    const called = await call('PUT', '/api/kit', next);
+    setRefused(called.ok ? undefined : called.sentence);
+  };
+  const toggle = (voice: VoiceId) => {
+    const missing = layout.missing.includes(voice)
+      ? layout.missing.filter((one) => one !== voice)
+      : [...layout.missing, voice];
+    void save({ ...layout, missing });
+  };
+  return (
+    <Drop face="Your kit">
+      <div className={classes.kit}>
+        <Segments
+          label="Leading hand"
+          value={layout.hand}
+          choices={[
+            { value: 'right', label: 'right-handed' },
+            { value: 'left', label: 'left-handed' },
+          ]}
+          onChange={(hand) => void save({ ...layout, hand: hand as Layout['hand'] })}
+        />
+        <Select
+          label="Where there are several ways, you play"
+          shown
+          value={layout.plays}
+          choices={VARIANTS.map((one) => [one, one] as const)}
+          onChange={(plays) => void save({ ...layout, plays: plays as Layout['plays'] })}
+        />
+        <ul>
+          {VOICES.map(({ id, name }) => {
+            const missing = layout.missing.includes(id);
+            return (
+              <li key={id}>
+                <label>
+                  <input type="checkbox" checked={!missing} onChange={() => toggle(id)} />
+                  {name}
+                </label>
+                {missing && (
+                  <Select
+                    label={`In place of ${name.toLowerCase()}`}
+                    value={layout.instead[id] ?? ''}
+                    choices={[
+                      ['', usual(layout, id)],
+                      ...VOICES.filter((one) => one.id !== id).map(
+                        (one) => [one.id, one.name] as const,
+                      ),
+                    ]}
+                    onChange={(voice) => {
+                      const { [id]: _, ...rest } = layout.instead;
+                      const instead = voice ? { ...rest, [id]: voice as VoiceId } : rest;
+                      void save({ ...layout, instead });
+                    }}
+                  />
+                )}
+              </li>
+            );
+          })}
+        </ul>
+        {refused && <p role="alert">{refused}</p>}
+      </div>
+    </Drop>
+  );
+};
+
+/** Where a missing voice goes when nobody says otherwise. */
+const usual = (layout: Layout, voice: VoiceId): string => {
+  const { [voice]: _, ...instead } = layout.instead;
+  const at = standIn({ ...layout, instead }, voice);
+  return at ? `on the ${voiceOf(at).name.toLowerCase()}` : 'left out';
+};

@@ -1,0 +1,272 @@
+'use client';
+
+import { type ReactNode, useMemo, useState } from 'react';
+import {
+  addPattern,
+  type Change,
+  changePattern,
+  copyOf,
+  inMeter,
+  type Layout,
+  lasting,
+  type Pattern,
+  patternBars,
+  removePattern,
+  SCHOOLS,
+  type School,
+  type Stroke,
+  simplified,
+  sixteenthsOnHat,
+  soundingRows,
+  stick,
+  VARIANTS,
+  type Variant,
+  type VoiceId,
+  variantsOf,
+} from '@/core/kit';
+import { type Feel, parseMeter } from '@/core/roadmap';
+import { soundName } from '@/core/sound';
+import { meterText, rateOf, type Tempo } from '@/core/time';
+import type { Edit } from '../document';
+import { Cell } from '../shared/Cell';
+import { newId } from '../shared/newId';
+import { Select } from '../shared/Select';
+import { useControls } from '../transport';
+import { Asks } from './Asks';
+import { Grid } from './Grid';
+import classes from './Kit.module.css';
+import { Sound, useListening } from './Sound';
+import { StaffView } from './StaffView';
+import { Tools } from './Tools';
+import { TypedField } from './TypedField';
+import { useAudition } from './useAudition';
+
+export type DeskProps = {
+  readonly patterns: Readonly<Record<string, Pattern>>;
+  readonly pattern: Pattern;
+  readonly layout: Layout;
+  readonly tempo: Tempo;
+  readonly feel: Feel;
+  /** The groove around a fill. */
+  readonly around: Pattern | undefined;
+  readonly mayEdit: boolean;
+  readonly edit: Edit;
+  readonly onSelect: (id: string | undefined) => void;
+  /** What else can be said of it: where it is played, where it can be copied to. */
+  readonly children?: ReactNode;
+};
+
+const SCHOOL_WORDS: Readonly<Record<School, string>> = {
+  natural: 'a hand keeps the subdivision',
+  alternating: 'hand after hand',
+  leading: 'leading hand free for the crash',
+};
+
+/** One pattern: its grid, its typed form, its staff, how it sounds and what it asks. */
+export const PatternDesk = (props: DeskProps) => {
+  const { patterns, pattern, layout, tempo, mayEdit, edit, onSelect } = props;
+  const left = layout.hand === 'left';
+  const handed = useMemo(() => stick(pattern, left), [pattern, left]);
+  const [all, setAll] = useState(false);
+  const rows = soundingRows(pattern, layout, all);
+  const change = (next: Change) => void edit(changePattern(pattern, next), true);
+  const sound = useListening();
+  useAudition({ ...props, listening: sound.listening });
+  const { strike } = useControls();
+  const onStruck = (voice: VoiceId, { how, force, ornament }: Omit<Stroke, 'at'>) =>
+    strike(
+      soundName(
+        voice,
+        how ?? '',
+        ornament === 'buzz',
+        { accent: 1, ghost: 0.25, '': 0.7 }[force ?? ''],
+      ),
+    );
+  const secondsPerTick = 1 / rateOf(tempo);
+  return (
+    <div className={classes.desk}>
+      <div className={classes.main}>
+        <Variants
+          patterns={patterns}
+          pattern={pattern}
+          mayEdit={mayEdit}
+          edit={edit}
+          onSelect={onSelect}
+        />
+        <Head pattern={pattern} mayEdit={mayEdit} edit={edit} onChange={change} />
+        <Grid
+          pattern={pattern}
+          rows={rows}
+          handed={handed}
+          mayEdit={mayEdit}
+          onChange={change}
+          onStruck={onStruck}
+        />
+        <TypedField key={pattern.id} pattern={pattern} mayEdit={mayEdit} onChange={change} />
+        <StaffView pattern={pattern} left={left} sticking counting />
+        {mayEdit && <Tools pattern={pattern} rows={rows} onChange={change} />}
+        <div className={classes.words}>
+          <Cell
+            label="What to mind"
+            value={pattern.words}
+            placeholder="What to mind: why this sticking, what usually goes wrong"
+            readOnly={!mayEdit}
+            wide
+            maxLength={200}
+            onText={(words) => edit(changePattern(pattern, { words }), true)}
+          />
+        </div>
+        <p className={classes.keys}>
+          Arrows move, a letter strikes its voice, Enter the row you are on. Held or pressed on a
+          stroke: a accent, g ghost, o open, x half-open or cross-stick, f flam, d drag, u ruff, z
+          buzz, w roll, q choke, l let ring, e shoulder, comma left, full stop right.{' '}
+          <button type="button" onClick={() => setAll(!all)}>
+            {all ? 'Fewer voices' : 'All voices'}
+          </button>
+        </p>
+      </div>
+      <aside className={classes.side} aria-label="How it sounds and what it asks">
+        <Sound {...sound} />
+        <section>
+          <h3>Sticking</h3>
+          <Select
+            label="Sticking of what has no hand"
+            value={pattern.sticking}
+            choices={SCHOOLS.map((school) => [school, SCHOOL_WORDS[school]] as const)}
+            onChange={(sticking) => mayEdit && change({ sticking: sticking as School })}
+          />
+        </section>
+        <Asks
+          pattern={pattern}
+          handed={handed}
+          secondsPerTick={secondsPerTick}
+          tempo={`${tempo.unit.replace('-', ' ')} = ${tempo.perMinute}`}
+          left={left}
+        />
+        {props.children}
+        {mayEdit && (
+          <button
+            type="button"
+            className={classes.remove}
+            onClick={() => {
+              edit(removePattern(patterns, pattern.id));
+              onSelect(pattern.of ?? undefined);
+            }}
+          >
+            Remove {pattern.of ? 'this variant' : 'the pattern'}
+          </button>
+        )}
+      </aside>
+    </div>
+  );
+};
+
+type PartProps = Pick<DeskProps, 'pattern' | 'mayEdit' | 'edit'>;
+
+/** The ways to play it side by side; another is made from this one. */
+const Variants = ({
+  patterns,
+  pattern,
+  mayEdit,
+  edit,
+  onSelect,
+}: PartProps & Pick<DeskProps, 'patterns' | 'onSelect'>) => {
+  const variants = variantsOf(patterns, pattern.id);
+  const missing = VARIANTS.filter(
+    (variant) => variant !== 'full' && !variants.some((one) => one.variant === variant),
+  );
+  const make = (variant: Exclude<Variant, 'full'>) => {
+    const main = variants[0] ?? pattern;
+    const id = newId();
+    const begun = variant === 'easier' ? simplified(main) : sixteenthsOnHat(main);
+    edit(addPattern(patterns, { ...copyOf(main, id, variant), ...begun }));
+    onSelect(id);
+  };
+  return (
+    <div className={classes.variants} role="tablist" aria-label="Ways to play it">
+      {variants.map(({ id, variant }) => (
+        <button
+          key={id}
+          type="button"
+          role="tab"
+          aria-selected={id === pattern.id}
+          onClick={() => onSelect(id)}
+        >
+          {variant}
+        </button>
+      ))}
+      {mayEdit &&
+        missing.map((variant) => (
+          <button
+            key={variant}
+            type="button"
+            className={classes.add}
+            onClick={() => make(variant as Exclude<Variant, 'full'>)}
+          >
+            + {variant}
+          </button>
+        ))}
+    </div>
+  );
+};
+
+const Head = ({
+  pattern,
+  mayEdit,
+  edit,
+  onChange,
+}: PartProps & { readonly onChange: (change: Change) => void }) => {
+  const { name, kind, meter, beats } = pattern;
+  const most = 8 * meter.numerator;
+  return (
+    <div className={classes.head}>
+      <span className={classes.name}>
+        <Cell
+          label="Name of the pattern"
+          value={name}
+          readOnly={!mayEdit}
+          wide
+          onText={(text) => edit(changePattern(pattern, { name: text }), true)}
+        />
+      </span>
+      <span className={classes.quiet}>{kind === 'fill' ? 'fill' : 'groove'}</span>
+      <span className={classes.short}>
+        <Cell
+          label="Meter of the pattern"
+          value={meterText(meter)}
+          readOnly={!mayEdit}
+          onText={(text) => {
+            const read = parseMeter(text);
+            if (!read.ok) return read.problem;
+            if (read.value && meterText(read.value) !== meterText(meter))
+              onChange(inMeter(pattern, read.value));
+            return undefined;
+          }}
+        />
+      </span>
+      {kind === 'fill' ? (
+        <span className={classes.short}>
+          <Cell
+            label="Length in beats"
+            value={String(beats)}
+            numeric
+            onLeave
+            readOnly={!mayEdit}
+            onText={(text) => {
+              const wanted = Number(text);
+              if (!Number.isInteger(wanted) || wanted < 1 || wanted > most)
+                return { code: 'invalid', place: '', message: `Type 1 to ${most} beats.` };
+              onChange(lasting(pattern, wanted));
+              return undefined;
+            }}
+          />
+        </span>
+      ) : (
+        <span className={classes.quiet}>
+          {patternBars(pattern)} {patternBars(pattern) === 1 ? 'bar' : 'bars'}
+        </span>
+      )}
+      {kind === 'fill' && <span className={classes.quiet}>beats, ending with the bar</span>}
+    </div>
+  );
+};

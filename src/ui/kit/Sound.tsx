@@ -1,0 +1,57 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import { LIMBS, type Limb } from '@/core/kit';
+import { LAYERS, type Listening } from '@/core/performance';
+import { Segments } from '../shared/Segments';
+import classes from './Kit.module.css';
+
+/** What is heard, chosen by how far the learning has come, and by limb. */
+export const useListening = () => {
+  const [upTo, setUpTo] = useState<(typeof LAYERS)[number]>('ornaments');
+  const [limbs, setLimbs] = useState<readonly Limb[]>(LIMBS);
+  const listening = useMemo(
+    (): Listening => ({ layers: LAYERS.slice(0, LAYERS.indexOf(upTo) + 1), limbs }),
+    [upTo, limbs],
+  );
+  return { listening, upTo, setUpTo, limbs, setLimbs };
+};
+
+/** Layers in the order of learning, and each limb on, off or alone. */
+export const Sound = ({ upTo, setUpTo, limbs, setLimbs }: ReturnType<typeof useListening>) => {
+  const toggle = (limb: Limb) =>
+    setLimbs(limbs.includes(limb) ? limbs.filter((one) => one !== limb) : [...limbs, limb]);
+  return (
+    <section>
+      <h3>Heard</h3>
+      <Segments
+        label="Layers"
+        value={upTo}
+        choices={[
+          { value: 'hands', label: 'hands' },
+          { value: 'backbeat', label: '+ snare' },
+          { value: 'kick', label: '+ feet' },
+          { value: 'ornaments', label: 'all' },
+        ]}
+        onChange={(value) => setUpTo(value as typeof upTo)}
+      />
+      <ul className={classes.limbs}>
+        {LIMBS.map((limb) => (
+          <li key={limb}>
+            <label>
+              <input type="checkbox" checked={limbs.includes(limb)} onChange={() => toggle(limb)} />
+              {limb}
+            </label>
+            <button
+              type="button"
+              aria-label={`Only the ${limb}`}
+              onClick={() => setLimbs(limbs.length === 1 && limbs[0] === limb ? LIMBS : [limb])}
+            >
+              {limbs.length === 1 && limbs[0] === limb ? 'all' : 'alone'}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+};

@@ -1,0 +1,72 @@
+'use client';
+
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { engrave } from '@/core/engrave';
+import { type Pattern, patternBars, printTyped } from '@/core/kit';
+
+type Props = {
+  readonly pattern: Pattern;
+  readonly left?: boolean;
+  readonly sticking?: boolean;
+  readonly counting?: boolean;
+  /** 1 is the size of the music stand. */
+  readonly scale?: number;
+  readonly barsPerLine?: number;
+};
+
+/** A pattern on a staff, as wide as there is room. The drawing comes once its program is loaded. */
+export const StaffView = (props: Props) => {
+  const { pattern, left = false, sticking = false, counting = false, scale = 1 } = props;
+  const { barsPerLine = 2 } = props;
+  const frame = useRef<HTMLDivElement>(null);
+  const room = useRoom(frame);
+  const bars = useMemo(() => engrave(pattern, left), [pattern, left]);
+  const { meter } = pattern;
+  useEffect(() => {
+    let gone = false;
+    const fitting = Math.min(barsPerLine, patternBars({ beats: pattern.beats, meter }));
+    if (room === 0) return;
+    void import('./drawStaff').then(({ drawStaff, widthOf }) => {
+      if (gone || !frame.current) return;
+      const needed = widthOf(bars, fitting);
+      // Smaller where there is no room for its size; never so wide that a bar falls apart.
+      const size = Math.min(scale, room / needed);
+      drawStaff(frame.current, {
+        bars,
+        meter,
+        width: Math.min(room / size, needed * 1.35),
+        barsPerLine: fitting,
+        sticking,
+        counting,
+        scale: size,
+      });
+      frame.current.dataset.drawn = 'true';
+    });
+    return () => {
+      gone = true;
+    };
+  }, [bars, meter, pattern.beats, room, sticking, counting, scale, barsPerLine]);
+  return (
+    <div
+      ref={frame}
+      role="img"
+      aria-label={`${pattern.name} on a staff: ${printTyped(pattern)}`}
+      data-testid="staff"
+    />
+  );
+};
+
+/** The width there is, in pixels; nothing before it is known. */
+const useRoom = (frame: React.RefObject<HTMLDivElement | null>): number => {
+  const [room, setRoom] = useState(0);
+  useEffect(() => {
+    const element = frame.current;
+    if (!element) return;
+    const observer = new ResizeObserver(([entry]) => {
+      if (entry) setRoom(Math.floor(entry.contentRect.width));
+    });
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [frame]);
+  return room;
+};

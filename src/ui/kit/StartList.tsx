@@ -1,0 +1,45 @@
+'use client';
+
+import { newPattern, type Pattern, STARTING_POINTS, startFrom } from '@/core/kit';
+import { type Meter, meterText } from '@/core/time';
+import { newId } from '../shared/newId';
+import classes from './Kit.module.css';
+
+type Props = {
+  readonly meter: Meter;
+  readonly onStart: (pattern: Omit<Pattern, 'order'>) => void;
+};
+
+/** Grooves to begin with; those in the meter at hand come first. */
+export const StartList = ({ meter, onStart }: Props) => {
+  const here = meterText(meter);
+  const points = [...STARTING_POINTS].sort(
+    (a, b) => Number(meterText(b.meter) === here) - Number(meterText(a.meter) === here),
+  );
+  return (
+    <section className={classes.start} aria-label="Begin with">
+      <h2>Begin with</h2>
+      <ul>
+        <li>
+          <button
+            type="button"
+            onClick={() => onStart({ ...newPattern(newId(), meter), name: 'Groove' })}
+          >
+            An empty bar of {here}
+          </button>
+        </li>
+        {points.map((point) => (
+          <li key={point.name}>
+            <button type="button" onClick={() => onStart(startFrom(point, newId()))}>
+              {point.name}
+            </button>
+            <span>
+              {meterText(point.meter) === here ? '' : `${meterText(point.meter)}. `}
+              {point.words}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+};

@@ -1,0 +1,138 @@
+'use client';
+
+import { IconChevronLeft, IconChevronRight } from '@tabler/icons-react';
+import { useState } from 'react';
+import {
+  backbeatOn,
+  type Change,
+  doubled,
+  filled,
+  firstBarOver,
+  fourOnTheFloor,
+  halved,
+  handOn,
+  inDoubleTime,
+  inHalfTime,
+  lasting,
+  oneBarMore,
+  type Pattern,
+  patternBars,
+  shifted,
+  simplified,
+  sixteenthsOnHat,
+  type VoiceId,
+  voiceOf,
+  withoutGhosts,
+} from '@/core/kit';
+import { TICKS_PER_QUARTER } from '@/core/time';
+import { Select } from '../shared/Select';
+import classes from './Kit.module.css';
+
+/** What can be made of a pattern, by what it is called. */
+export const DERIVED: readonly (readonly [name: string, derive: (pattern: Pattern) => Change])[] = [
+  ['half-time', inHalfTime],
+  ['double-time', inDoubleTime],
+  ['hand on the ride', (one) => handOn(one, 'ride')],
+  ['hand on the crash', (one) => handOn(one, 'crash')],
+  ['hand on the floor tom', (one) => handOn(one, 'floorTom')],
+  ['hand on the hat', (one) => handOn(one, 'hihat')],
+  ['four on the floor', fourOnTheFloor],
+  ['without ghost notes', withoutGhosts],
+  ['easier', simplified],
+  ['sixteenths on the hat', sixteenthsOnHat],
+  ['backbeat on 1 and 3', (one) => backbeatOn(one, [1, 3])],
+  ['backbeat on 2 and 4', (one) => backbeatOn(one, [2, 4])],
+  ['half the distances', halved],
+  ['double the distances', doubled],
+];
+
+type Props = {
+  readonly pattern: Pattern;
+  readonly rows: readonly VoiceId[];
+  readonly onChange: (change: Change) => void;
+};
+
+/** Edits of the whole pattern at once. */
+export const Tools = ({ pattern, rows, onChange }: Props) => {
+  const bars = patternBars(pattern);
+  const step = TICKS_PER_QUARTER / 4;
+  return (
+    <div className={classes.tools}>
+      {bars > 1 && (
+        <button type="button" onClick={() => onChange(firstBarOver(pattern))}>
+          Copy bar 1 on
+        </button>
+      )}
+      <button type="button" disabled={bars >= 8} onClick={() => onChange(oneBarMore(pattern))}>
+        One bar more
+      </button>
+      {bars > 1 && (
+        <button
+          type="button"
+          onClick={() => onChange(lasting(pattern, (bars - 1) * pattern.meter.numerator))}
+        >
+          One bar less
+        </button>
+      )}
+      <span className={classes.shift}>
+        <button
+          type="button"
+          aria-label="Everything a sixteenth earlier"
+          title="Everything a sixteenth earlier"
+          onClick={() => onChange(shifted(pattern, -step))}
+        >
+          <IconChevronLeft size={16} />
+        </button>
+        shift
+        <button
+          type="button"
+          aria-label="Everything a sixteenth later"
+          title="Everything a sixteenth later"
+          onClick={() => onChange(shifted(pattern, step))}
+        >
+          <IconChevronRight size={16} />
+        </button>
+      </span>
+      <FillRow pattern={pattern} rows={rows} onChange={onChange} />
+      <Select
+        label="Make it"
+        value=""
+        choices={[['', 'make it…'], ...DERIVED.map(([name]) => [name, name] as const)]}
+        onChange={(name) => {
+          const derive = DERIVED.find(([one]) => one === name)?.[1];
+          if (derive) onChange(derive(pattern));
+        }}
+      />
+    </div>
+  );
+};
+
+const PARTS = [
+  ['1', 'quarters'],
+  ['2', '8ths'],
+  ['3', 'triplets'],
+  ['4', '16ths'],
+  ['6', 'sextuplets'],
+] as const;
+
+/** A whole row in one subdivision. */
+const FillRow = ({ pattern, rows, onChange }: Props) => {
+  const [voice, setVoice] = useState<VoiceId>('hihat');
+  const chosen = rows.includes(voice) ? voice : rows[0]!;
+  return (
+    <span className={classes.fillRow}>
+      <Select
+        label="Row to fill"
+        value={chosen}
+        choices={rows.map((one) => [one, voiceOf(one).name] as const)}
+        onChange={(one) => setVoice(one as VoiceId)}
+      />
+      <Select
+        label="Fill it with"
+        value=""
+        choices={[['', 'in…'], ...PARTS]}
+        onChange={(parts) => parts && onChange(filled(pattern, chosen, Number(parts)))}
+      />
+    </span>
+  );
+};

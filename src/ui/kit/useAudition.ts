@@ -1,0 +1,29 @@
+'use client';
+
+import { useMemo } from 'react';
+import type { Layout, Pattern } from '@/core/kit';
+import { audition, type Listening } from '@/core/performance';
+import type { Feel } from '@/core/roadmap';
+import { soloProgram } from '@/core/set';
+import type { Tempo } from '@/core/time';
+import { compile } from '@/core/timeline';
+import { useDrums, useProgram } from '../transport';
+
+type Options = {
+  readonly pattern: Pattern;
+  readonly tempo: Tempo;
+  readonly feel: Feel;
+  /** The groove around a fill. */
+  readonly around: Pattern | undefined;
+  readonly layout: Layout;
+  readonly listening?: Listening;
+};
+
+/** Puts a pattern under the transport: round and round, a fill with the bar before and after it. */
+export const useAudition = (options: Options): void => {
+  const { pattern, tempo, feel, around, layout, listening } = options;
+  const map = useMemo(() => audition(pattern, tempo, feel, around), [pattern, tempo, feel, around]);
+  const program = useMemo(() => soloProgram(pattern.name, compile(map)), [map, pattern.name]);
+  const maps = useMemo(() => [map], [map]);
+  useProgram(program, undefined, useDrums(program, maps, layout, listening));
+};

@@ -1,0 +1,165 @@
+'use client';
+
+import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
+import {
+  type Change,
+  type Column,
+  type Pattern,
+  type Stroke,
+  setStroke,
+  touched,
+  type VoiceId,
+} from '@/core/kit';
+import { TOUCH_KEYS, VOICE_KEYS } from './keys';
+
+type Options = {
+  readonly pattern: Pattern;
+  readonly columns: readonly Column[];
+  readonly rows: readonly VoiceId[];
+  readonly onChange: (change: Change) => void;
+  /** Lets one stroke be heard as it is made. */
+  readonly onStruck: (voice: VoiceId, stroke: Omit<Stroke, 'at'>) => void;
+};
+
+export type Cursor = { readonly row: number; readonly column: number };
+
+const STEPS: Readonly<Record<string, readonly [down: number, right: number]>> = {
+  ArrowLeft: [0, -1],
+  ArrowRight: [0, 1],
+  ArrowUp: [-1, 0],
+  ArrowDown: [1, 0],
+};
+
+/** Where the cell of an event lies. */
+const cellOf = (target: EventTarget | null): Cursor | undefined => {
+  const cell = target instanceof Element ? target.closest<HTMLElement>('[data-cell]') : null;
+  const [row, column] = (cell?.dataset.cell ?? '').split(' ').map(Number);
+  return cell && row !== undefined && column !== undefined ? { row, column } : undefined;
+};
+
+/** A grid that is written by key, and painted by mouse or finger. */
+export const useGrid = ({ pattern, columns, rows, onChange, onStruck }: Options) => {
+  const [cursor, setCursor] = useState<Cursor>({ row: 0, column: 0 });
+  const held = useRef(new Set<string>());
+  /** A touch that was pressed and not yet used for a stroke. */
+  const unused = useRef<string>(undefined);
+  const painting = useRef<{ row: number; on: boolean; last: number }>(undefined);
+  const latest = useRef(pattern);
+  latest.current = pattern;
+
+  const strokeAt = (voice: VoiceId, column: number) =>
+    latest.current[voice].find(({ at }) => at === columns[column]?.at);
+
+  const put = (voice: VoiceId, column: number, on: boolean) => {
+    const at = columns[column]?.at;
+    if (at === undefined) return;
+    let stroke: Omit<Stroke, 'at'> = {};
+    for (const key of held.current) stroke = touched(voice, stroke, TOUCH_KEYS[key]![0]);
+    unused.current = undefined;
+    if (on) onStruck(voice, stroke);
+    const change = setStroke(latest.current, voice, at, on ? stroke : undefined);
+    // Several strokes may come before the page is drawn again.
+    latest.current = { ...latest.current, ...change };
+    onChange(change);
+  };
+
+  const touch = (key: string) => {
+    const voice = rows[cursor.row];
+    const stroke = voice && strokeAt(voice, cursor.column);
+    if (!voice || !stroke) return;
+    const { at, ...rest } = stroke;
+    const next = touched(voice, rest, TOUCH_KEYS[key]![0], true);
+    onStruck(voice, next);
+    onChange(setStroke(latest.current, voice, at, next));
+  };
+
+  const move = (down: number, right: number) =>
+    setCursor(({ row, column }) => ({
+      row: Math.max(0, Math.min(rows.length - 1, row + down)),
+      column: Math.max(0, Math.min(columns.length - 1, column + right)),
+    }));
+
+  /** Whether the key was one that moves, or strikes where the cursor is. */
+  const walk = (key: string): boolean => {
+    const step = STEPS[key];
+    const voice = rows[cursor.row];
+    if (step) move(...step);
+    else if (key === 'Home') move(0, -columns.length);
+    else if (key === 'End') move(0, columns.length);
+    else if (key === 'Enter' && voice) put(voice, cursor.column, !strokeAt(voice, cursor.column));
+    else return false;
+    return true;
+  };
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+    if (!walk(key) && !strike(key, event.repeat)) return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+
+  /** Whether the key was one that strikes or shapes a stroke. */
+  const strike = (key: string, again: boolean): boolean => {
+    const voice = VOICE_KEYS[key];
+    if (!voice && !TOUCH_KEYS[key]) return false;
+    if (again) return true;
+    if (voice) {
+      const row = rows.indexOf(voice);
+      if (row >= 0) setCursor(({ column }) => ({ row, column }));
+      put(voice, cursor.column, !strokeAt(voice, cursor.column));
+    } else {
+      held.current.add(key);
+      unused.current = key;
+    }
+    return true;
+  };
+
+  const onKeyUp = ({ key }: KeyboardEvent) => {
+    const name = key.toLowerCase();
+    held.current.delete(name);
+    if (unused.current === name) touch(name);
+    if (unused.current === name) unused.current = undefined;
+  };
+
+  const onPointerDown = (event: PointerEvent) => {
+    const cell = cellOf(event.target);
+    const voice = cell && rows[cell.row];
+    if (!cell || !voice || event.button !== 0) return;
+    const on = held.current.size > 0 || !strokeAt(voice, cell.column);
+    painting.current = { row: cell.row, on, last: cell.column };
+    setCursor(cell);
+    put(voice, cell.column, on);
+  };
+
+  const onPointerMove = (event: PointerEvent) => {
+    const paint = painting.current;
+    if (!paint || event.buttons === 0) return;
+    // A finger keeps its first cell as target: what lies under it is asked for.
+    const cell = cellOf(document.elementFromPoint(event.clientX, event.clientY));
+    const voice = rows[paint.row];
+    if (!cell || !voice || cell.row !== paint.row || cell.column === paint.last) return;
+    paint.last = cell.column;
+    if (Boolean(strokeAt(voice, cell.column)) !== paint.on) put(voice, cell.column, paint.on);
+  };
+
+  const letGo = () => {
+    painting.current = undefined;
+    held.current.clear();
+    unused.current = undefined;
+  };
+
+  return {
+    cursor,
+    handlers: {
+      onKeyDown,
+      onKeyUp,
+      onPointerDown,
+      onPointerMove,
+      onPointerUp: () => {
+        painting.current = undefined;
+      },
+      onBlur: letGo,
+    },
+  };
+};
