@@ -10,6 +10,9 @@ const PAGES: Record<string, (page: Page) => Promise<string>> = {
   '[band]/sets/[id]/page.tsx': async (page) => hrefOf(page, '/saltreach-nine/sets', /First set/),
   '[band]/songs/[id]/page.tsx': async (page) =>
     hrefOf(page, '/saltreach-nine/songs', /Slack Water/),
+  '[band]/kit/page.tsx': async () => '/saltreach-nine/kit',
+  '[band]/songs/[id]/kit/page.tsx': async (page) =>
+    `${await hrefOf(page, '/saltreach-nine/songs', /Slack Water/)}/kit`,
   '[band]/songs/[id]/chart/page.tsx': async (page) =>
     `${await hrefOf(page, '/saltreach-nine/songs', /Slack Water/)}/chart`,
 };

@@ -102,10 +102,10 @@ export const createPlayer = (): Player => {
     for (let due = lane.dues[lane.next]; due && due.time <= until; due = lane.dues[lane.next]) {
       const at = playing!.origin + due.time / rate;
       const source = new AudioBufferSourceNode(context!, { buffer: bufferFor(due.sound, render) });
-      if (due.until === undefined) source.connect(output);
-      else catchAt(source, output, playing!.origin + due.until / rate);
       source.onended = () => handedOver.delete(source);
       source.start(at);
+      if (due.until === undefined) source.connect(output);
+      else catchAt(source, output, playing!.origin + due.until / rate);
       handedOver.add(source);
       lane.next++;
     }

@@ -112,7 +112,7 @@ export const STARTING_POINTS: readonly StartingPoint[] = [
   at(
     'Bossa nova',
     FOUR,
-    'hh 8ths, sn 1:x 2&:x 4:x | sn 2:x 3&:x, bd 1 2& 3 4&',
+    'hh 8ths, sn 1:x 2&:x 4:x, bd 1 2& 3 4& | sn 2:x 3&:x',
     'Cross-stick over two bars, the foot in long-short.',
   ),
   at(

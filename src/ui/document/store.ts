@@ -280,6 +280,12 @@ export const createDocumentStore = <D>(options: StoreOptions<D>): DocumentStore<
   };
 };
 
-/** Whether one edit goes on with another: both set the same single field. */
+/**
+ * Whether one edit goes on with another: both set the same single field, letter by letter. A list, such
+ * as the strokes of a row, is not typed: each of its edits is a step of its own.
+ */
 const isTyping = (before: readonly Operation[], after: readonly Operation[]): boolean =>
-  before.length === 1 && after.length === 1 && sameField(before[0]!, after[0]!);
+  before.length === 1 &&
+  after.length === 1 &&
+  sameField(before[0]!, after[0]!) &&
+  !('value' in after[0]! && Array.isArray(after[0].value));

@@ -69,7 +69,7 @@ export const PatternDesk = (props: DeskProps) => {
   const handed = useMemo(() => stick(pattern, left), [pattern, left]);
   const [all, setAll] = useState(false);
   const rows = soundingRows(pattern, layout, all);
-  const change = (next: Change) => void edit(changePattern(pattern, next), true);
+  const change = (next: Change) => void edit(changePattern(pattern, next));
   const sound = useListening();
   useAudition({ ...props, listening: sound.listening });
   const { strike } = useControls();

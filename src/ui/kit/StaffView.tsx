@@ -3,6 +3,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { engrave } from '@/core/engrave';
 import { type Pattern, patternBars, printTyped } from '@/core/kit';
+import classes from './Kit.module.css';
 
 type Props = {
   readonly pattern: Pattern;
@@ -41,6 +42,7 @@ export const StaffView = (props: Props) => {
         scale: size,
       });
       frame.current.dataset.drawn = 'true';
+      frame.current.querySelector('svg')?.setAttribute('aria-hidden', 'true');
     });
     return () => {
       gone = true;
@@ -50,6 +52,7 @@ export const StaffView = (props: Props) => {
     <div
       ref={frame}
       role="img"
+      className={classes.staff}
       aria-label={`${pattern.name} on a staff: ${printTyped(pattern)}`}
       data-testid="staff"
     />

@@ -3,32 +3,33 @@ import { notFound } from 'next/navigation';
 import { cache } from 'react';
 import { z } from 'zod';
 import { bandBook, readSong } from '@/server/band';
+import { readDocument } from '@/server/documents';
 import { forPage } from '@/server/http';
-import { bandBySlug, kitOf } from '@/server/people';
+import { kitOf } from '@/server/people';
 import { KitPage } from '@/ui/kit/KitPage';
 
 type Props = { readonly params: Promise<{ band: string; id: string }> };
 
-const read = cache(async (slug: string, id: string) => {
+const read = cache(async (id: string) => {
   if (!z.uuid().safeParse(id).success) notFound();
   return forPage(async (db, { member }) => {
-    const band = await bandBySlug(db, slug);
+    // The book of the song's own band, whatever the address says.
+    const { band } = await readDocument(db, id);
     return {
       ...(await readSong(db, id)),
-      book: await bandBook(db, band.id),
+      book: await bandBook(db, band),
       layout: await kitOf(db, member),
     };
   });
 });
 
 export const generateMetadata = async ({ params }: Props): Promise<Metadata> => {
-  const { band, id } = await params;
-  return { title: `${(await read(band, id)).title}, kit` };
+  return { title: `${(await read((await params).id)).title}, kit` };
 };
 
 const Page = async ({ params }: Props) => {
   const { band, id } = await params;
-  const { map, revision, mayEdit, title, book, layout } = await read(band, id);
+  const { map, revision, mayEdit, title, book, layout } = await read(id);
   return (
     <KitPage
       key={id}
