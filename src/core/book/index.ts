@@ -1,6 +1,14 @@
 import { z } from 'zod';
 import { type DocumentKind, idSchema } from '../document';
-import { difficultyOf, type Pattern, patternSchema, strokesOf, type VoiceId } from '../kit';
+import {
+  type Division,
+  difficultyOf,
+  divisionOf,
+  type Pattern,
+  patternSchema,
+  strokesOf,
+  type VoiceId,
+} from '../kit';
 
 /**
  * A band's book: grooves and fills that belong to no song in particular, as one document, and how
@@ -49,15 +57,17 @@ export type Search = {
   /** All of these are struck. */
   readonly voices?: readonly VoiceId[];
   readonly hardest?: number;
+  readonly division?: Division;
 };
 
 /** The patterns that answer a search, those that stand for themselves first, by name. */
 export const found = (patterns: Readonly<Record<string, Pattern>>, search: Search): Pattern[] => {
-  const { kind, beats, voices = [], hardest } = search;
+  const { kind, beats, voices = [], hardest, division } = search;
   const words = (search.words ?? '').toLowerCase().split(/\s+/).filter(Boolean);
   return Object.values(patterns)
     .filter((one) => kind === undefined || one.kind === kind)
     .filter((one) => beats === undefined || one.beats === beats)
+    .filter((one) => division === undefined || divisionOf(one) === division)
     .filter((one) => hardest === undefined || difficultyOf(one) <= hardest)
     .filter((one) =>
       voices.every((voice) => strokesOf(one).some((stroke) => stroke.voice === voice)),

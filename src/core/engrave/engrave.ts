@@ -1,4 +1,4 @@
-import { type Handed, leadIn, type Pattern, patternBars, stick, voiceOf } from '../kit';
+import { byPlace, type Handed, leadIn, type Pattern, patternBars, stick, voiceOf } from '../kit';
 import { barTicks, pulsesOf, TICKS_PER_WHOLE } from '../time';
 
 /** A written value: 4 is a quarter, 8 an eighth; with a dot it is half as long again. */
@@ -76,20 +76,16 @@ const isBroad = (both: Span, one: Span, strokes: readonly Handed[]): boolean => 
 
 const groupsOf = (spans: readonly Span[], strokes: readonly Handed[]): Group[] =>
   spans.map((span) => {
-    const byPlace = new Map<number, Handed[]>();
-    for (const stroke of strokes) {
-      if (stroke.at >= span.from && stroke.at < span.to)
-        byPlace.set(stroke.at, [...(byPlace.get(stroke.at) ?? []), stroke]);
-    }
-    return groupOf(span, byPlace);
+    const inside = strokes.filter(({ at }) => at >= span.from && at < span.to);
+    return groupOf(span, byPlace(inside));
   });
 
 /** The parts that a span is divided into, coarsest first. */
 const DIVISIONS = [1, 2, 3, 4, 6, 8, 5, 7, 9, 12, 10, 16, 14, 15];
 
-const groupOf = (span: Span, byPlace: ReadonlyMap<number, readonly Handed[]>): Group => {
+const groupOf = (span: Span, struck: ReadonlyMap<number, readonly Handed[]>): Group => {
   const length = span.to - span.from;
-  const places = [...byPlace.keys()].sort((a, b) => a - b);
+  const places = [...struck.keys()];
   const fits = (parts: number) => places.every((at) => ((at - span.from) * parts) % length === 0);
   const shared = places.reduce((most, at) => divisor(most, at - span.from), length);
   const writing = writingOf(length, DIVISIONS.find(fits) ?? length / shared);
@@ -101,7 +97,7 @@ const groupOf = (span: Span, byPlace: ReadonlyMap<number, readonly Handed[]>): G
     const gap = marks[index + 1]! - mark;
     const [first, ...rest] = pieces(mark, gap, writing, true);
     const at = span.from + mark * unit;
-    const strokes = byPlace.get(places[index]!)!;
+    const strokes = struck.get(places[index]!)!;
     signs.push(signOf(at, first!, writing, unit, strokes));
     signs.push(
       ...restsOver(

@@ -106,3 +106,20 @@ test('what to learn first is what most of the song is; rests are nothing to lear
     ['Out', 4, 4 / 60],
   ]);
 });
+
+test('a groove in another meter, a fill without room and what nobody can play are said', () => {
+  const about = (text: string) =>
+    said(`song 120, in 4/4, count 4\n${text}`).filter((one) => /groove|fill|bar 1, 1:/i.test(one));
+  expect(about('groove Six, in 6/8 = hh 8ths\nA: 4, groove Six')).toEqual([
+    'The groove “Six” is in 6/8, “A” in 4/4: it is cut or goes round within the bar.',
+  ]);
+  expect(about('fill Long = sn 16ths\nA: 4; fill last.3 plays "Long"')).toEqual([
+    'The fill “Long” has 4 beats, its place in “A” 2 beats: its first 2 beats are left out.',
+  ]);
+  expect(about('fill Seven, in 7/8 2+2+3 = sn 8ths\nA: 4; fill last.1 plays "Seven"')).toEqual([
+    'The fill “Seven” is in 7/8 2+2+3, “A” in 4/4.',
+  ]);
+  expect(about('groove Three = hh 1, sn 1, t1 1\nA: 4, groove Three')[0]).toMatch(
+    /“Three”, bar 1, 1: hi-hat, high tom, snare are more than two hands/,
+  );
+});

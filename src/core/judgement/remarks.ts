@@ -1,10 +1,11 @@
 import { detailChecks } from './details';
 import { formChecks } from './form';
 import { lengthChecks } from './lengths';
+import { patternChecks } from './patterns';
 import type { Look, Remark } from './remark';
 import { timeChecks } from './times';
 
-const CHECKS = [...formChecks, ...detailChecks, ...lengthChecks, ...timeChecks];
+const CHECKS = [...formChecks, ...detailChecks, ...lengthChecks, ...timeChecks, ...patternChecks];
 
 /**
  * What there is to say about a road map, in the order of the song; what was waved away is left out.

@@ -18,7 +18,12 @@ import type { VoiceId } from './voices';
  */
 export type Change = Partial<Pattern>;
 
-const withStrokes = (pattern: Pattern, strokes: readonly Struck[], more: Change = {}): Change => {
+/** What changes when a pattern has these strokes; those outside it, or between ticks, are let go. */
+export const withStrokes = (
+  pattern: Pattern,
+  strokes: readonly Struck[],
+  more: Change = {},
+): Change => {
   const shape = { ...pattern, ...more };
   const end = patternTicks(shape);
   const kept = strokes.filter(({ at }) => at >= 0 && at < end && Number.isInteger(at));

@@ -5,6 +5,8 @@
  */
 export * from './counting';
 export * from './derive';
+export * from './easier';
+export * from './figures';
 export * from './generate';
 export * from './layout';
 export * from './library';
@@ -12,5 +14,6 @@ export * from './load';
 export * from './operations';
 export * from './pattern';
 export * from './sticking';
+export * from './troubles';
 export * from './typed';
 export * from './voices';

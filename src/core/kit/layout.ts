@@ -1,10 +1,13 @@
 import { z } from 'zod';
+import { LIMBS } from './load';
 import type { Rows, Struck } from './pattern';
 import { VOICE_IDS, type VoiceId, voiceOf } from './voices';
 
 const voiceSchema = z.enum(VOICE_IDS as [VoiceId, ...VoiceId[]], {
   error: 'There is no such voice.',
 });
+
+const CLEAN = 'Strokes a second are a number from 0.1 to 40.';
 
 /** A player's own kit. */
 export const layoutSchema = z.object({
@@ -13,6 +16,8 @@ export const layoutSchema = z.object({
   missing: z.array(voiceSchema).max(VOICE_IDS.length).default([]),
   /** Where a missing voice goes, when elsewhere than usual. */
   instead: z.partialRecord(voiceSchema, voiceSchema).default({}),
+  /** Strokes a second that the player has logged as clean, by limb. */
+  clean: z.partialRecord(z.enum(LIMBS), z.number().min(0.1, CLEAN).max(40, CLEAN)).default({}),
   /** Which variant of a pattern is played where there is one. */
   plays: z.enum(['full', 'easier', 'small line-up']).default('full'),
 });
@@ -23,6 +28,7 @@ export const USUAL_LAYOUT: Layout = {
   hand: 'right',
   missing: ['crash2', 'china', 'splash', 'cowbell', 'tambourine', 'floorTom2'],
   instead: {},
+  clean: {},
   plays: 'full',
 };
 

@@ -1,5 +1,4 @@
-import { TICKS_PER_QUARTER } from '../time';
-import { type Pattern, patternTicks, strokesOf } from './pattern';
+import { type Pattern, patternTicks } from './pattern';
 import type { Handed } from './sticking';
 import { voiceOf } from './voices';
 
@@ -52,25 +51,4 @@ export const loadsOf = (
       },
     ];
   });
-};
-
-/**
- * How hard a pattern is, from 1 to 5: a step each for sixteenths or triplets, for anything finer, for
- * ornaments and ghost notes, and for going round more than two drums. A rule of thumb of our own.
- */
-export const difficultyOf = (pattern: Pattern): number => {
-  const strokes = strokesOf(pattern);
-  const finest = Math.min(
-    ...strokes.slice(1).map(({ at }, index) => at - strokes[index]!.at || Number.POSITIVE_INFINITY),
-  );
-  const hands = new Set(
-    strokes.map(({ voice }) => voice).filter((id) => voiceOf(id).limb === 'hand'),
-  );
-  const steps = [
-    finest < TICKS_PER_QUARTER / 2,
-    finest < TICKS_PER_QUARTER / 4,
-    strokes.some(({ ornament, force }) => ornament !== undefined || force === 'ghost'),
-    hands.size > 2,
-  ];
-  return 1 + steps.filter(Boolean).length;
 };

@@ -145,6 +145,19 @@ export const strokesOf = (rows: Rows): Struck[] =>
     (a, b) => a.at - b.at,
   );
 
+/** What is struck at each place, in order of time. */
+export const byPlace = <T extends { readonly at: number }>(
+  strokes: readonly T[],
+): ReadonlyMap<number, readonly T[]> => {
+  const places = new Map<number, T[]>();
+  for (const stroke of [...strokes].sort((a, b) => a.at - b.at)) {
+    const here = places.get(stroke.at);
+    if (here) here.push(stroke);
+    else places.set(stroke.at, [stroke]);
+  }
+  return places;
+};
+
 /** Strokes as rows again; of two in one place the later wins. */
 export const rowsOf = (strokes: readonly Struck[]): Rows => {
   const rows: Record<string, Map<number, Stroke>> = {};

@@ -1,5 +1,6 @@
 import { pulsesIn } from './counting';
 import {
+  byPlace,
   type Hand,
   type Pattern,
   patternTicks,
@@ -59,12 +60,8 @@ const mirror = (stroke: Handed): Handed =>
 const other = (hand: Hand): Hand => (hand === 'R' ? 'L' : 'R');
 
 const onsetsOf = (pattern: Pattern): Onset[] => {
-  const byPlace = new Map<number, Struck[]>();
-  for (const stroke of strokesOf(pattern)) {
-    if (voiceOf(stroke.voice).limb === 'foot') continue;
-    byPlace.set(stroke.at, [...(byPlace.get(stroke.at) ?? []), stroke]);
-  }
-  return [...byPlace].sort(([a], [b]) => a - b).map(([at, strokes]) => ({ at, strokes }));
+  const hands = strokesOf(pattern).filter(({ voice }) => voiceOf(voice).limb === 'hand');
+  return [...byPlace(hands)].map(([at, strokes]) => ({ at, strokes }));
 };
 
 const shareOut = (pattern: Pattern, onsets: readonly Onset[]): Handed[] => {
@@ -80,13 +77,11 @@ const shareOut = (pattern: Pattern, onsets: readonly Onset[]): Handed[] => {
 
 const isCymbal = (voice: VoiceId): boolean => voiceOf(voice).family !== 'drum';
 
-/** Whether one hand keeps time on a cymbal and the other plays drums: no hand is given there. */
+/** Whether one hand keeps time on a cymbal and leaves the drums to the other: no hand is given there. */
 const keepsTime = (onsets: readonly Onset[]): boolean => {
   const strokes = onsets.flatMap((onset) => onset.strokes);
   return (
-    strokes.some(({ voice }) => isCymbal(voice)) &&
-    strokes.some(({ voice }) => !isCymbal(voice)) &&
-    strokes.every(({ hand }) => hand === undefined)
+    strokes.some(({ voice }) => isCymbal(voice)) && strokes.every(({ hand }) => hand === undefined)
   );
 };
 
@@ -137,7 +132,7 @@ const onEvenPlace = (pattern: Pattern, onsets: readonly Onset[], at: number): bo
 };
 
 /** From the player’s left to right, on a right-handed kit. */
-const ACROSS: Readonly<Record<VoiceId, number>> = {
+export const ACROSS: Readonly<Record<VoiceId, number>> = {
   hihat: 0,
   crash: 1,
   splash: 2,

@@ -4,5 +4,6 @@
  */
 export * from './audition';
 export * from './feel';
+export * from './loads';
 export * from './note';
 export * from './perform';

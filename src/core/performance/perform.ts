@@ -1,5 +1,6 @@
 import {
   articulationOf,
+  FORCE,
   type Handed,
   type Layout,
   leadIn,
@@ -268,8 +269,7 @@ const swellAt = ({ swells }: Pattern, at: number): number => {
 /** Level 1 is soft, 5 as hard as can be; accents stand out, ghost notes hardly. */
 const forceOf = ({ stroke, level, swell }: Falling): number => {
   const plain = (0.2 + 0.12 * level) * swell;
-  const by = stroke.force === 'accent' ? 1.3 : stroke.force === 'ghost' ? 0.35 : 1;
-  return Math.min(1, plain * by);
+  return Math.min(1, plain * FORCE[stroke.force ?? 'plain']);
 };
 
 /** Grace notes before a stroke: how many, and how far apart in seconds. */

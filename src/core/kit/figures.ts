@@ -1,0 +1,139 @@
+import { TICKS_PER_QUARTER } from '../time';
+import { LIMBS, type Limb, limbsOf } from './load';
+import { byPlace, type Pattern, patternTicks, strokesOf } from './pattern';
+import type { Handed } from './sticking';
+import { voiceOf } from './voices';
+
+/** What makes a pattern hard, as facts. */
+export type Figures = {
+  /** The longest row of strokes of one limb at its fastest distance: how many, and how many a second. */
+  readonly run:
+    | { readonly limb: Limb; readonly strokes: number; readonly perSecond: number }
+    | undefined;
+  /** Places where two limbs or more strike together, and places where one strikes alone. */
+  readonly together: number;
+  readonly alone: number;
+  /** Different distances between a foot and the hand before it: 1 is lock-step. */
+  readonly offsets: number;
+  /** From the softest to the loudest stroke, in decibels. */
+  readonly spread: number;
+  /** Changes of surface of either hand, and the time there is for the shortest, in seconds. */
+  readonly moves: { readonly count: number; readonly shortest: number | undefined };
+};
+
+/** Forces against one another, as the drums are made to sound. */
+export const FORCE: Readonly<Record<'accent' | 'ghost' | 'plain', number>> = {
+  accent: 1.3,
+  ghost: 0.35,
+  plain: 1,
+};
+
+/**
+ * The figures of a pattern that goes round.
+ *
+ * @param secondsPerTick at the tempo played
+ */
+export const figuresOf = (
+  pattern: Pattern,
+  handed: readonly Handed[],
+  secondsPerTick: number,
+): Figures => {
+  const length = patternTicks(pattern);
+  const onsets = byPlace(handed);
+  const limbsAt = [...onsets.values()].map((strokes) => new Set(strokes.flatMap(limbsOf)).size);
+  return {
+    run: fastestRun(handed, length, secondsPerTick),
+    together: limbsAt.filter((count) => count > 1).length,
+    alone: limbsAt.filter((count) => count === 1).length,
+    offsets: offsetsOf(handed),
+    spread: spreadOf(handed),
+    moves: movesOf(handed, secondsPerTick),
+  };
+};
+
+const placesOf = (handed: readonly Handed[], limb: Limb): number[] =>
+  handed.filter((stroke) => limbsOf(stroke).includes(limb)).map(({ at }) => at);
+
+const fastestRun = (
+  handed: readonly Handed[],
+  length: number,
+  secondsPerTick: number,
+): Figures['run'] => {
+  const runs = LIMBS.flatMap((limb) => {
+    const places = placesOf(handed, limb);
+    if (places.length < 2) return [];
+    const gaps = [...places.slice(1), places[0]! + length].map((at, index) => at - places[index]!);
+    const fastest = Math.min(...gaps);
+    // Round and round: a row may go over the bar line, but not longer than the pattern.
+    const twice = [...gaps, ...gaps];
+    let [longest, now] = [0, 0];
+    for (const gap of twice) {
+      now = gap === fastest ? now + 1 : 0;
+      longest = Math.max(longest, now);
+    }
+    const strokes = Math.min(longest + 1, places.length);
+    return [{ limb, strokes, perSecond: 1 / (fastest * secondsPerTick) }];
+  });
+  return runs.sort((a, b) => b.perSecond - a.perSecond || b.strokes - a.strokes)[0];
+};
+
+/** How many different distances there are from a foot's stroke back to the hands' last. */
+const offsetsOf = (handed: readonly Handed[]): number => {
+  const hands = handed.filter(({ voice }) => voiceOf(voice).limb === 'hand').map(({ at }) => at);
+  const feet = handed.filter(({ voice }) => voiceOf(voice).limb === 'foot').map(({ at }) => at);
+  return new Set(feet.map((at) => at - (hands.filter((one) => one <= at).at(-1) ?? at))).size;
+};
+
+const spreadOf = (handed: readonly Handed[]): number => {
+  const forces = handed.map(({ force }) => FORCE[force ?? 'plain']);
+  if (forces.length === 0) return 0;
+  return 20 * Math.log10(Math.max(...forces) / Math.min(...forces));
+};
+
+const movesOf = (handed: readonly Handed[], secondsPerTick: number): Figures['moves'] => {
+  const gaps = (['right hand', 'left hand'] as const).flatMap((limb) => {
+    const own = handed.filter((stroke) => limbsOf(stroke).includes(limb));
+    return own
+      .slice(1)
+      .flatMap((stroke, index) =>
+        stroke.voice === own[index]!.voice ? [] : [stroke.at - own[index]!.at],
+      );
+  });
+  const apart = gaps.filter((gap) => gap > 0);
+  return {
+    count: gaps.length,
+    shortest: apart.length > 0 ? Math.min(...apart) * secondsPerTick : undefined,
+  };
+};
+
+/**
+ * How hard a pattern is, from 1 to 5: a step each for sixteenths or triplets, for anything finer, for
+ * ornaments and ghost notes, and for going round more than two drums. A rule of thumb of our own.
+ */
+export const difficultyOf = (pattern: Pattern): number => {
+  const strokes = strokesOf(pattern);
+  const finest = Math.min(
+    ...strokes.slice(1).map(({ at }, index) => at - strokes[index]!.at || Number.POSITIVE_INFINITY),
+  );
+  const hands = new Set(
+    strokes.map(({ voice }) => voice).filter((id) => voiceOf(id).limb === 'hand'),
+  );
+  const steps = [
+    finest < TICKS_PER_QUARTER / 2,
+    finest < TICKS_PER_QUARTER / 4,
+    strokes.some(({ ornament, force }) => ornament !== undefined || force === 'ghost'),
+    hands.size > 2,
+  ];
+  return 1 + steps.filter(Boolean).length;
+};
+
+/** How a pattern divides its beats. */
+export type Division = 'straight' | 'triplets' | 'mixed';
+
+export const divisionOf = (pattern: Pattern): Division => {
+  const parts = strokesOf(pattern).map(({ at }) => (at % TICKS_PER_QUARTER) / TICKS_PER_QUARTER);
+  const triplets = parts.filter((part) => part > 0 && Number.isInteger(part * 3)).length;
+  const straight = parts.filter((part) => part > 0 && Number.isInteger(part * 16)).length;
+  if (triplets === 0) return 'straight';
+  return straight === 0 ? 'triplets' : 'mixed';
+};
