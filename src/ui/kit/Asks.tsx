@@ -1,6 +1,18 @@
 'use client';
 
-import { difficultyOf, type Handed, loadsOf, type Pattern, strainsOf } from '@/core/kit';
+import {
+  difficultyOf,
+  type Easier,
+  easierWays,
+  type Figures,
+  figuresOf,
+  type Handed,
+  type Layout,
+  loadsOf,
+  type Pattern,
+  strainsOf,
+  troublesOf,
+} from '@/core/kit';
 import classes from './Kit.module.css';
 
 type Props = {
@@ -8,19 +20,30 @@ type Props = {
   readonly handed: readonly Handed[];
   readonly secondsPerTick: number;
   readonly tempo: string;
-  readonly left: boolean;
+  readonly layout: Layout;
+  /** Makes a variant of one of the easier ways; left out where nobody may. */
+  readonly onEasier: ((way: Easier) => void) | undefined;
 };
 
-/** What the pattern asks of each limb at the tempo of the song, and what usually goes wrong in it. */
-export const Asks = ({ pattern, handed, secondsPerTick, tempo, left }: Props) => {
+/** What the pattern asks of each limb at the tempo of the song, what goes wrong in it, what is easier. */
+export const Asks = ({ pattern, handed, secondsPerTick, tempo, layout, onEasier }: Props) => {
+  const left = layout.hand === 'left';
   const loads = loadsOf(pattern, handed, secondsPerTick);
+  const figures = figuresOf(pattern, handed, secondsPerTick);
+  const troubles = troublesOf(pattern, handed, secondsPerTick);
   const strains = strainsOf(pattern, handed, secondsPerTick, pattern.kind === 'fill', left);
-  const sentences = [...new Set(strains.map(({ sentence }) => sentence))];
+  const sentences = [...new Set([...troubles, ...strains].map(({ sentence }) => sentence))];
+  if (loads.length === 0)
+    return (
+      <section>
+        <h3>What it asks at {tempo}</h3>
+        <p className={classes.quiet}>Nothing yet.</p>
+      </section>
+    );
   return (
-    <section>
-      <h3>What it asks at {tempo}</h3>
-      {loads.length === 0 && <p className={classes.quiet}>Nothing yet.</p>}
-      {loads.length > 0 && (
+    <>
+      <section aria-label="What it asks">
+        <h3>What it asks at {tempo}</h3>
         <table className={classes.loads}>
           <thead>
             <tr>
@@ -31,29 +54,73 @@ export const Asks = ({ pattern, handed, secondsPerTick, tempo, left }: Props) =>
             </tr>
           </thead>
           <tbody>
-            {loads.map(({ limb, strokes, perSecond, peak }) => (
-              <tr key={limb}>
-                <th scope="row">{limb}</th>
-                <td>{strokes}</td>
-                <td>{perSecond.toFixed(1)}</td>
-                <td>{peak.toFixed(1)}</td>
-              </tr>
-            ))}
+            {loads.map(({ limb, strokes, perSecond, peak }) => {
+              const clean = layout.clean[limb];
+              const over = clean !== undefined && peak > clean;
+              return (
+                <tr key={limb} data-over={over}>
+                  <th scope="row">{limb}</th>
+                  <td>{strokes}</td>
+                  <td>{perSecond.toFixed(1)}</td>
+                  <td title={clean === undefined ? undefined : `You have logged ${clean} as clean`}>
+                    {peak.toFixed(1)}
+                    {over && ` > ${clean}`}
+                  </td>
+                </tr>
+              );
+            })}
           </tbody>
         </table>
-      )}
-      <p className={classes.quiet}>Difficulty {difficultyOf(pattern)} of 5.</p>
-      {sentences.map((sentence) => (
-        <p key={sentence} className={classes.strain}>
-          {sentence}
-        </p>
-      ))}
-      {loads.some(({ peak }) => peak > 8) && (
-        <p className={classes.quiet}>
-          Long and fast work strains wrists and elbows: warm up, rest between, stop when it hurts,
-          and ask a medical professional if it stays.
-        </p>
-      )}
+        <ul className={classes.figures}>
+          {figureWords(figures).map((words) => (
+            <li key={words}>{words}</li>
+          ))}
+          <li>Difficulty {difficultyOf(pattern)} of 5.</li>
+        </ul>
+        {sentences.map((sentence) => (
+          <p key={sentence} className={classes.strain}>
+            {sentence}
+          </p>
+        ))}
+        {loads.some(({ peak }) => peak > 8) && (
+          <p className={classes.quiet}>
+            Long and fast work strains wrists and elbows: warm up, rest between, stop when it hurts,
+            and ask a medical professional if it stays.
+          </p>
+        )}
+      </section>
+      <EasierWays pattern={pattern} onEasier={onEasier} />
+    </>
+  );
+};
+
+const figureWords = ({ run, together, alone, offsets, spread, moves }: Figures): string[] => [
+  ...(run ? [`Fastest run: ${run.strokes} strokes of the ${run.limb}.`] : []),
+  `${together} places together, ${alone} of one limb alone${offsets > 1 ? `; the feet lie to the hands in ${offsets} ways` : ''}.`,
+  ...(spread > 0 ? [`${spread.toFixed(0)} dB from the softest to the loudest.`] : []),
+  ...(moves.count > 0
+    ? [
+        `${moves.count} moves between surfaces${moves.shortest === undefined ? '' : `, the shortest in ${Math.round(moves.shortest * 1000)} ms`}.`,
+      ]
+    : []),
+];
+
+const EasierWays = ({ pattern, onEasier }: Pick<Props, 'pattern' | 'onEasier'>) => {
+  const ways = easierWays(pattern);
+  if (!onEasier || ways.length === 0) return null;
+  return (
+    <section aria-label="Easier ways">
+      <h3>Easier ways</h3>
+      <ul className={classes.ways}>
+        {ways.map((way) => (
+          <li key={way.name}>
+            <button type="button" onClick={() => onEasier(way)}>
+              {way.name}
+            </button>
+            <span>{way.leavesOut}</span>
+          </li>
+        ))}
+      </ul>
     </section>
   );
 };

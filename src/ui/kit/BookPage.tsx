@@ -2,7 +2,14 @@
 
 import { useMemo, useState } from 'react';
 import { type Book, bookKind, found } from '@/core/book';
-import { addPattern, type Layout, type Pattern, VOICES, type VoiceId } from '@/core/kit';
+import {
+  addPattern,
+  type Division,
+  type Layout,
+  type Pattern,
+  VOICES,
+  type VoiceId,
+} from '@/core/kit';
 import { STRAIGHT } from '@/core/roadmap';
 import type { Meter, Tempo } from '@/core/time';
 import { type Opened, SaveState, UndoButtons, useDocument } from '../document';
@@ -35,6 +42,7 @@ export const BookPage = ({ opened, layout: saved }: Props) => {
     beats: '',
     voice: '',
     hardest: '',
+    division: '',
   });
   const list = useMemo(() => found(book.patterns, asked(search)), [book.patterns, search]);
   const pattern = book.patterns[chosen ?? ''];
@@ -105,14 +113,16 @@ type Wish = {
   readonly beats: string;
   readonly voice: string;
   readonly hardest: string;
+  readonly division: string;
 };
 
-const asked = ({ words, kind, beats, voice, hardest }: Wish) => ({
+const asked = ({ words, kind, beats, voice, hardest, division }: Wish) => ({
   words,
   ...(kind && { kind: kind as Pattern['kind'] }),
   ...(beats && { beats: Number(beats) }),
   ...(voice && { voices: [voice as VoiceId] }),
   ...(hardest && { hardest: Number(hardest) }),
+  ...(division && { division: division as Division }),
 });
 
 const LENGTHS = ['1', '2', '3', '4', '6', '8', '12', '16'];
@@ -164,6 +174,17 @@ const SearchFields = ({
           ...['1', '2', '3', '4'].map((one) => [one, `up to ${one} of 5`] as const),
         ]}
         onChange={set('hardest')}
+      />
+      <Select
+        label="Feel"
+        value={search.division}
+        choices={[
+          ['', 'any feel'],
+          ['straight', 'straight'],
+          ['triplets', 'triplets'],
+          ['mixed', 'mixed'],
+        ]}
+        onChange={set('division')}
       />
     </search>
   );

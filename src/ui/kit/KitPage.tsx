@@ -13,6 +13,7 @@ import { type Opened, SaveState, UndoButtons, useDocument } from '../document';
 import { useCommands } from '../shared/commands';
 import { newId } from '../shared/newId';
 import { FillMaker } from './FillMaker';
+import { IntoBook } from './IntoBook';
 import classes from './Kit.module.css';
 import { PatternDesk } from './PatternDesk';
 import { PatternList } from './PatternList';
@@ -23,7 +24,7 @@ type Props = {
   readonly opened: Opened<RoadMap>;
   readonly title: string;
   readonly song: string;
-  readonly book: Book;
+  readonly book: Opened<Book>;
   readonly layout: Layout;
 };
 
@@ -97,13 +98,14 @@ export const KitPage = ({ opened, title, song, book, layout }: Props) => {
             {...setting}
           >
             <Uses map={map} pattern={pattern} mayEdit={mayEdit} edit={edit} />
+            {mayEdit && <IntoBook key={pattern.id} book={book} pattern={pattern} />}
           </PatternDesk>
         ) : mayEdit ? (
           <div className={classes.begin}>
             <StartList meter={map.start.meter} onStart={start} />
             <div>
               <FillMaker meter={map.start.meter} layout={layout} {...setting} onKeep={start} />
-              <FromBook book={book} onStart={start} />
+              <FromBook book={book.document} onStart={start} />
             </div>
           </div>
         ) : (

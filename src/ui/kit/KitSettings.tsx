@@ -1,7 +1,16 @@
 'use client';
 
 import { useState } from 'react';
-import { type Layout, standIn, VARIANTS, VOICES, type VoiceId, voiceOf } from '@/core/kit';
+import {
+  type Layout,
+  LIMBS,
+  type Limb,
+  standIn,
+  VARIANTS,
+  VOICES,
+  type VoiceId,
+  voiceOf,
+} from '@/core/kit';
 import { call } from '../shared/call';
 import { Drop } from '../shared/Drop';
 import { Segments } from '../shared/Segments';
@@ -23,6 +32,12 @@ export const KitSettings = ({ layout, onChange }: Props) => {
       ? layout.missing.filter((one) => one !== voice)
       : [...layout.missing, voice];
     void save({ ...layout, missing });
+  };
+  const logClean = (limb: Limb, text: string) => {
+    const { [limb]: before, ...rest } = layout.clean;
+    const perSecond = Number(text.replace(',', '.'));
+    const clean: Layout['clean'] = text.trim() === '' ? rest : { ...rest, [limb]: perSecond };
+    if (before !== clean[limb]) void save({ ...layout, clean });
   };
   return (
     <Drop face="Your kit">
@@ -73,6 +88,20 @@ export const KitSettings = ({ layout, onChange }: Props) => {
             );
           })}
         </ul>
+        <strong>Strokes a second you have played clean</strong>
+        <div className={classes.clean}>
+          {LIMBS.map((limb) => (
+            <label key={limb}>
+              {limb}
+              <input
+                inputMode="decimal"
+                defaultValue={layout.clean[limb] ?? ''}
+                placeholder="–"
+                onBlur={({ currentTarget }) => logClean(limb, currentTarget.value)}
+              />
+            </label>
+          ))}
+        </div>
         {refused && <p role="alert">{refused}</p>}
       </div>
     </Drop>

@@ -6,6 +6,7 @@ import {
   type Change,
   changePattern,
   copyOf,
+  type Easier,
   inMeter,
   type Layout,
   lasting,
@@ -68,6 +69,7 @@ export const PatternDesk = (props: DeskProps) => {
   const left = layout.hand === 'left';
   const handed = useMemo(() => stick(pattern, left), [pattern, left]);
   const [all, setAll] = useState(false);
+  const [stand, setStand] = useState(false);
   const rows = soundingRows(pattern, layout, all);
   const change = (next: Change) => void edit(changePattern(pattern, next));
   const sound = useListening();
@@ -83,6 +85,12 @@ export const PatternDesk = (props: DeskProps) => {
       ),
     );
   const secondsPerTick = 1 / rateOf(tempo);
+  const makeEasier = ({ name, change: begun, leavesOut }: Easier) => {
+    const id = newId();
+    const copy = { ...copyOf(pattern, id, 'easier'), ...begun, words: leavesOut };
+    edit(addPattern(patterns, { ...copy, name: `${pattern.name}, ${name}` }));
+    onSelect(id);
+  };
   return (
     <div className={classes.desk}>
       <div className={classes.main}>
@@ -103,7 +111,17 @@ export const PatternDesk = (props: DeskProps) => {
           onStruck={onStruck}
         />
         <TypedField key={pattern.id} pattern={pattern} mayEdit={mayEdit} onChange={change} />
-        <StaffView pattern={pattern} left={left} sticking counting />
+        <StaffView
+          pattern={pattern}
+          left={left}
+          sticking
+          counting
+          scale={stand ? 1.7 : 1}
+          barsPerLine={stand ? 1 : 2}
+        />
+        <button type="button" className={classes.stand} onClick={() => setStand(!stand)}>
+          {stand ? 'Smaller notes' : 'Notes for the music stand'}
+        </button>
         {mayEdit && <Tools pattern={pattern} rows={rows} onChange={change} />}
         <div className={classes.words}>
           <Cell
@@ -141,7 +159,8 @@ export const PatternDesk = (props: DeskProps) => {
           handed={handed}
           secondsPerTick={secondsPerTick}
           tempo={`${tempo.unit.replace('-', ' ')} = ${tempo.perMinute}`}
-          left={left}
+          layout={layout}
+          onEasier={mayEdit ? makeEasier : undefined}
         />
         {props.children}
         {mayEdit && (
@@ -184,15 +203,16 @@ const Variants = ({
   };
   return (
     <div className={classes.variants} role="tablist" aria-label="Ways to play it">
-      {variants.map(({ id, variant }) => (
+      {variants.map(({ id, variant, name }) => (
         <button
           key={id}
           type="button"
           role="tab"
+          title={name}
           aria-selected={id === pattern.id}
           onClick={() => onSelect(id)}
         >
-          {variant}
+          {wayName(variants, variant, name)}
         </button>
       ))}
       {mayEdit &&
@@ -209,6 +229,12 @@ const Variants = ({
     </div>
   );
 };
+
+/** What a variant is called beside the others: by its own name where there are several of its kind. */
+const wayName = (variants: readonly Pattern[], variant: Variant, name: string): string =>
+  variants.filter((one) => one.variant === variant).length > 1
+    ? name.replace(`${variants[0]!.name}, `, '')
+    : variant;
 
 const Head = ({
   pattern,

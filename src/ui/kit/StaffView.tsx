@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { engrave } from '@/core/engrave';
-import { type Pattern, patternBars, printTyped } from '@/core/kit';
+import { leadIn, type Pattern, patternBars, printTyped } from '@/core/kit';
 import classes from './Kit.module.css';
 
 type Props = {
@@ -40,6 +40,11 @@ export const StaffView = (props: Props) => {
         sticking,
         counting,
         scale: size,
+        swells: pattern.swells.map((one) => ({
+          ...one,
+          from: one.from + leadIn(pattern),
+          to: one.to + leadIn(pattern),
+        })),
       });
       frame.current.dataset.drawn = 'true';
       frame.current.querySelector('svg')?.setAttribute('aria-hidden', 'true');
@@ -47,7 +52,7 @@ export const StaffView = (props: Props) => {
     return () => {
       gone = true;
     };
-  }, [bars, meter, pattern.beats, room, sticking, counting, scale, barsPerLine]);
+  }, [bars, meter, pattern, room, sticking, counting, scale, barsPerLine]);
   return (
     <div
       ref={frame}

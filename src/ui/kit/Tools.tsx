@@ -5,6 +5,7 @@ import { useState } from 'react';
 import {
   backbeatOn,
   type Change,
+  columnsOf,
   doubled,
   filled,
   firstBarOver,
@@ -24,7 +25,6 @@ import {
   voiceOf,
   withoutGhosts,
 } from '@/core/kit';
-import { TICKS_PER_QUARTER } from '@/core/time';
 import { Select } from '../shared/Select';
 import classes from './Kit.module.css';
 
@@ -55,7 +55,7 @@ type Props = {
 /** Edits of the whole pattern at once. */
 export const Tools = ({ pattern, rows, onChange }: Props) => {
   const bars = patternBars(pattern);
-  const step = TICKS_PER_QUARTER / 4;
+  const step = columnsOf(pattern)[0]?.ticks ?? 0;
   return (
     <div className={classes.tools}>
       {bars > 1 && (
@@ -77,8 +77,8 @@ export const Tools = ({ pattern, rows, onChange }: Props) => {
       <span className={classes.shift}>
         <button
           type="button"
-          aria-label="Everything a sixteenth earlier"
-          title="Everything a sixteenth earlier"
+          aria-label="Everything a column earlier"
+          title="Everything a column earlier"
           onClick={() => onChange(shifted(pattern, -step))}
         >
           <IconChevronLeft size={16} />
@@ -86,8 +86,8 @@ export const Tools = ({ pattern, rows, onChange }: Props) => {
         shift
         <button
           type="button"
-          aria-label="Everything a sixteenth later"
-          title="Everything a sixteenth later"
+          aria-label="Everything a column later"
+          title="Everything a column later"
           onClick={() => onChange(shifted(pattern, step))}
         >
           <IconChevronRight size={16} />

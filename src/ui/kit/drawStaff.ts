@@ -18,8 +18,8 @@ import {
   Voice,
 } from 'vexflow/bravura';
 import type { Group, Sign, Staff } from '@/core/engrave';
-import { articulationOf, countWord, type Handed, voiceOf } from '@/core/kit';
-import { type Meter, pulsesOf } from '@/core/time';
+import { articulationOf, countWord, type Handed, type Swell, voiceOf } from '@/core/kit';
+import { barTicks, type Meter, pulsesOf } from '@/core/time';
 
 /** What to draw, and how. */
 export type Drawing = {
@@ -33,6 +33,8 @@ export type Drawing = {
   /** Count words under the notes. */
   readonly counting: boolean;
   readonly scale: number;
+  /** Louder and softer, in ticks from the first bar line. */
+  readonly swells: readonly Swell[];
 };
 
 const LINE = 148;
@@ -113,6 +115,7 @@ const drawBar = (stave: Stave, bar: Staff, drawing: Drawing, index: number, unde
   }
   const drawn = parts.flatMap((part) => part.drawn);
   bracketGhosts(context, drawn);
+  drawSwells(context, drawn, drawing, index, under - 22);
   if (drawing.sticking) writeHands(context, drawn, under + 4);
   if (drawing.counting)
     writeWords(context, drawn, drawing.meter, index + 1, under + (drawing.sticking ? ROW : 0) + 4);
@@ -252,6 +255,30 @@ const text = (context: Context, words: string, x: number, y: number, faint = fal
   context.setFont(FONT, 11, faint ? 'normal' : '600');
   context.fillText(words, x - context.measureText(words).width / 2, y);
   context.restore();
+};
+
+/** Hairpins under the notes, from the first sign of a swell in this bar to its last. */
+const drawSwells = (
+  context: Context,
+  drawn: readonly Drawn[],
+  { swells, meter }: Drawing,
+  index: number,
+  y: number,
+) => {
+  const line = index * barTicks(meter);
+  for (const { from, to, grows } of swells) {
+    const inside = drawn.filter(({ sign }) => line + sign.at >= from && line + sign.at < to);
+    const places = inside.map(({ note }) => note.getAbsoluteX());
+    const [left, right] = [Math.min(...places), Math.max(...places) + 12];
+    if (places.length < 2) continue;
+    const [tip, mouth] = grows ? [left, right] : [right, left];
+    for (const side of [-1, 1]) {
+      context.beginPath();
+      context.moveTo(tip, y);
+      context.lineTo(mouth, y + side * 4);
+      context.stroke();
+    }
+  }
 };
 
 /** Ghost notes stand in brackets, close to their heads. */

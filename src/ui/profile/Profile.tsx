@@ -20,7 +20,7 @@ import { NoteGlyph } from './NoteGlyph';
 import { Passes } from './Passes';
 import { Pins, Signs } from './Pins';
 import classes from './Profile.module.css';
-import { type Scale, xOf } from './scale';
+import { MARGIN, type Scale, scaleOver, xOf } from './scale';
 import { type Stretch, stretchesOf } from './stretches';
 import { tempoLine } from './tempoLine';
 
@@ -43,7 +43,6 @@ const TOP = { tempo: 64, tempoHigh: 50, feel: 80, ground: 230, level: 132 };
 const PINS = [32, 14];
 const LABELS = { bar: 246, name: 264, lane: 31 };
 const SIZE = { name: 14, small: 12.5 };
-const MARGIN = 16;
 /** What is saved above where nothing is pinned, and below where nothing repeats. */
 const SPARE = { pins: 34, passes: 12 };
 export const ZOOMS = [1, 1.5, 2, 3, 4, 6, 8] as const;
@@ -140,15 +139,11 @@ const Targets = ({ stretches, scale, width, selected, onSelect, handles }: Targe
   );
 };
 
-const scaleFor = ({ lead, seconds }: Timeline, width: number): Scale => {
-  const perSecond = Math.max(0, width - 2 * MARGIN) / Math.max(1, lead.seconds + seconds);
-  return {
-    perSecond,
-    left: MARGIN + lead.seconds * perSecond,
-    height: TOP.level,
-    ground: TOP.ground,
-  };
-};
+const scaleFor = (timeline: Timeline, width: number): Scale => ({
+  ...scaleOver(timeline, width),
+  height: TOP.level,
+  ground: TOP.ground,
+});
 
 type Part = { readonly timeline: Timeline; readonly scale: Scale };
 type Named = {

@@ -3,6 +3,6 @@
 export { Ground } from './Ground';
 export { NoteIcon } from './NoteGlyph';
 export { Profile, ZOOMS } from './Profile';
-export type { Scale } from './scale';
+export { type Scale, scaleOver, xOf } from './scale';
 export type { Stretch } from './stretches';
 export { Thumbnail } from './Thumbnail';

@@ -1,3 +1,5 @@
+import type { Timeline } from '@/core/timeline';
+
 /** Where things lie in a profile, in pixels. */
 export type Scale = {
   /** Pixels a second. */
@@ -10,7 +12,20 @@ export type Scale = {
   readonly ground: number;
 };
 
-export const xOf = ({ left, perSecond }: Scale, time: number): number => left + time * perSecond;
+/** At the sides of a profile at full size, in pixels. */
+export const MARGIN = 16;
+
+/** A song with its lead as wide as it is drawn. */
+export const scaleOver = (
+  { lead, seconds }: Timeline,
+  width: number,
+): Pick<Scale, 'perSecond' | 'left'> => {
+  const perSecond = Math.max(0, width - 2 * MARGIN) / Math.max(1, lead.seconds + seconds);
+  return { perSecond, left: MARGIN + lead.seconds * perSecond };
+};
+
+export const xOf = ({ left, perSecond }: Pick<Scale, 'left' | 'perSecond'>, time: number): number =>
+  left + time * perSecond;
 
 export const yOf = ({ ground, height }: Scale, level: number): number =>
   ground - (height * (0.25 + level)) / 5.25;

@@ -11,6 +11,11 @@ const BITS = [
   ['16', '16 bit'],
   ['24', '24 bit'],
 ] as const;
+const SOUNDS = [
+  ['click', 'click'],
+  ['both', 'click and drums'],
+  ['drums', 'drums'],
+] as const;
 const LAYOUTS = [
   ['mono', 'mono'],
   ['left', 'click left'],
@@ -29,6 +34,7 @@ type Props = {
 export const TakeAway = memo(({ document, what, saved }: Props) => {
   const [bits, setBits] = useState('16');
   const [layout, setLayout] = useState('mono');
+  const [sound, setSound] = useState('click');
   const url = `/api/documents/${document}/click`;
   const face = (
     <>
@@ -51,13 +57,14 @@ export const TakeAway = memo(({ document, what, saved }: Props) => {
         </Button>
         <p>Tempo, meters, section markers, click on channel 10.</p>
         <div className={classes.choices}>
+          <Select label="Sound" shown value={sound} onChange={setSound} choices={SOUNDS} />
           <Select label="Resolution" shown value={bits} onChange={setBits} choices={BITS} />
           <Select label="Channels" shown value={layout} onChange={setLayout} choices={LAYOUTS} />
         </div>
         <Button
           component="a"
           data-button
-          href={`${url}?as=wav&bits=${bits}&layout=${layout}`}
+          href={`${url}?as=wav&bits=${bits}&layout=${layout}&sound=${sound}`}
           download
           variant="default"
           disabled={!saved}

@@ -16,6 +16,7 @@ import { TakeAway } from '../shared/TakeAway';
 import { useDrums, useProgram } from '../transport';
 import { type Arrangement, Arrangements } from './Arrangements';
 import { Compare } from './Compare';
+import { LoadView } from './LoadView';
 import { PlayedTable } from './PlayedTable';
 import { ProfileHandles } from './ProfileHandles';
 import { Ruler } from './ruler/Ruler';
@@ -184,6 +185,9 @@ export const SongPage = ({ opened, title, arrangement, others, layout }: Props) 
       <div className={classes.work} data-details={form}>
         {view === 'text' && (
           <TextView map={map} mayEdit={mayEdit} edit={edit} onPreview={setPreview} />
+        )}
+        {view === 'load' && (
+          <LoadView map={drawn.map} timeline={drawn.timeline} layout={layout} zoom={zoom} />
         )}
         {view === 'compare' && <Compare map={map} current={arrangement} others={others} />}
         {view === 'played' && (

@@ -14,6 +14,7 @@ const VIEWS = [
   ['rows', 'As written'],
   ['played', 'As played'],
   ['text', 'Text'],
+  ['load', 'Load'],
   ['compare', 'Compare'],
 ] as const;
 

@@ -36,7 +36,7 @@ const Page = async ({ params }: Props) => {
       opened={{ id, document: map, revision, mayEdit }}
       title={title}
       song={`/${band}/songs/${id}`}
-      book={book.document}
+      book={book}
       layout={layout}
     />
   );
