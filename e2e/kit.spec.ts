@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { enter, isReady, newSong, openSong, saved, stored } from './support';
+import { enter, isReady, newSong, openSong, saved, soxStat, stored } from './support';
 
 test.beforeEach(({ page }) => enter(page));
 
@@ -167,7 +167,7 @@ test('the band’s book is searched, written, and copied from into a song', asyn
   await page.goto('/saltreach-nine/kit');
   await isReady(page);
   await page.getByLabel('Kind').selectOption('groove');
-  await expect(page.getByRole('heading', { name: /^6 of 9/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^6 of \d+/ })).toBeVisible();
   await page.getByLabel('Words in the name or the note').fill('bossa');
   await page
     .getByRole('button', { name: /^Bossa nova/ })
@@ -292,4 +292,91 @@ test('a pattern is heard with every stroke in its place, slower, and one limb al
   const bass = slow.filter(({ length }) => Math.abs(length - 0.36) < 0.002);
   expect(bass[0]!.when - slow[0]!.when).toBeCloseTo(2 / 0.9, 3);
   expect(slow.some(({ length }) => Math.abs(length - 0.85) < 0.002)).toBe(false);
+});
+
+test('a two-bar rock groove with one open hat takes at most thirty keystrokes', async ({
+  page,
+}) => {
+  await emptyBar(page, 'Thirty keys');
+  await grid(page).focus();
+  const beat = ['ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowRight'];
+  const groove = ['h', '8', 'b', ...beat, 's', ...beat, 'b', ...beat, 's', '+', 'End', 'ArrowLeft'];
+  for (const key of groove) await page.keyboard.press(key);
+  await page.keyboard.down('o');
+  await page.keyboard.press('h');
+  await page.keyboard.up('o');
+  await expect(spoken(page)).toHaveValue('hh 8ths, sn 2 4, bd 1 3 | hh 8ths 4&:o');
+  expect(groove.length + 2).toBeLessThanOrEqual(30);
+});
+
+test('easier ways say what they leave out, and become variants', async ({ page }) => {
+  await emptyBar(page, 'Easier');
+  await spoken(page).fill('hh 16ths, sn >2 (2a) >4, bd 1 2a 3');
+  await spoken(page).blur();
+  const ways = page.getByRole('region', { name: 'Easier ways' });
+  await expect(ways).toContainText('Leaves out one stroke of the foot between the eighths.');
+  await ways.getByRole('button', { name: 'foot on the eighths' }).click();
+  await expect(spoken(page)).toHaveValue('hh 16ths, sn >2 (2a) >4, bd 1 3');
+  await page.getByRole('tab', { name: 'full' }).click();
+  await ways.getByRole('button', { name: 'quarters in the leading hand' }).click();
+  await expect(page.getByRole('tab', { name: 'foot on the eighths' })).toBeVisible();
+});
+
+test('what cannot be played is said with its place, and kept', async ({ page }) => {
+  await emptyBar(page, 'Unplayable');
+  await spoken(page).fill('hh 2&, sn 2&, t1 2&, bd 3:B');
+  const asks = page.getByRole('region', { name: 'What it asks' });
+  await expect(asks).toContainText('Bar 1, 2 &: hi-hat, high tom, snare are more than two hands');
+  await expect(asks).toContainText('both feet cannot be on the pedal of the bass drum');
+  await spoken(page).blur();
+  await expect(spoken(page)).toHaveValue('hh 2&, t1 2&, sn 2&, bd 3:B');
+});
+
+test('what has been logged as clean is held against what the pattern asks', async ({ browser }) => {
+  const page = await (await browser.newContext()).newPage();
+  await enter(page, 'Odile Marsh');
+  await page.goto('/saltreach-nine/kit');
+  await isReady(page);
+  await page.getByRole('button', { name: 'Your kit' }).click();
+  await page.getByLabel('right hand').last().fill('2.5');
+  await page.getByLabel('right hand').last().press('Tab');
+  await page.keyboard.press('Escape');
+  await page
+    .getByRole('button', { name: /^Straight eighths/ })
+    .first()
+    .click();
+  // Eighths at 100 are 3.3 a second.
+  await expect(page.getByRole('region', { name: 'What it asks' })).toContainText('3.3 > 2.5');
+});
+
+test('load is drawn along the song, and a copy of a pattern goes into the band’s book', async ({
+  page,
+}) => {
+  await openSong(page, 'Nine Mile Ferry');
+  await page.getByRole('tab', { name: 'Load' }).click();
+  await expect(
+    page.getByRole('img', { name: /^right hand: \d+ strokes, at most \d+ a minute/ }),
+  ).toBeVisible();
+  await expect(page.getByText(/longest without a rest of 2 s: 1:49/).first()).toBeVisible();
+  await page.getByRole('link', { name: 'Kit' }).last().click();
+  await isReady(page);
+  await page.getByRole('button', { name: /^Open water/ }).click();
+  await page.getByRole('button', { name: 'Copy it into the band’s book' }).click();
+  await expect(page.getByText('A copy is in the band’s book.')).toBeVisible();
+  await page.goto('/saltreach-nine/kit');
+  await expect(page.getByRole('button', { name: /^Open water/ })).toBeVisible();
+});
+
+test('the drums of a song are taken away as a file', async ({ page }) => {
+  await openSong(page, 'Nine Mile Ferry');
+  await page.getByRole('button', { name: 'Take away the click' }).click();
+  await page.getByLabel('Sound').selectOption('drums');
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('link', { name: /WAV file/ }).click();
+  const path = await (await waiting).path();
+  // The count before bar 1 is silent in it: 6 beats and the pickup of 2 at 126 take 3.8 s.
+  const level = (from: number, to: number) =>
+    Number(/Maximum amplitude:\s+([\d.]+)/.exec(soxStat(path, from, to))?.[1]);
+  expect(level(0, 3.7)).toBe(0);
+  expect(level(3.8, 8)).toBeGreaterThan(0.01);
 });

@@ -1,4 +1,4 @@
-import { execFileSync } from 'node:child_process';
+import { execFileSync, spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { expect, type Page } from '@playwright/test';
 
@@ -69,3 +69,8 @@ export const soxi = (path: string, what: string): string =>
   execFileSync('soxi', [what, path], { encoding: 'utf8' }).trim();
 
 export const bytesOf = (path: string): Buffer => readFileSync(path);
+
+/** What sox measures in a part of a file, from one second to another. */
+export const soxStat = (path: string, from: number, to: number): string =>
+  spawnSync('sox', [path, '-n', 'trim', String(from), `=${to}`, 'stat'], { encoding: 'utf8' })
+    .stderr;

@@ -135,9 +135,11 @@ export const PatternDesk = (props: DeskProps) => {
           />
         </div>
         <p className={classes.keys}>
-          Arrows move, a letter strikes its voice, Enter the row you are on. Held or pressed on a
-          stroke: a accent, g ghost, o open, x half-open or cross-stick, f flam, d drag, u ruff, z
-          buzz, w roll, q choke, l let ring, e shoulder, comma left, full stop right.{' '}
+          Arrows move, a letter strikes its voice, Enter the row you are on; 5, 8, 9 and 6 fill the
+          row with quarters, eighths, triplets or sixteenths, 0 empties it, + adds a bar. Held or
+          pressed on a stroke: a accent, g ghost, o open, x half-open or cross-stick, f flam, d
+          drag, u ruff, z buzz, w roll, q choke, l let ring, e shoulder, comma left, full stop
+          right.{' '}
           <button type="button" onClick={() => setAll(!all)}>
             {all ? 'Fewer voices' : 'All voices'}
           </button>

@@ -38,5 +38,14 @@ export const TOUCH_KEYS: Readonly<Record<string, readonly [touch: Touch, words: 
   m: [{ field: 'hand', value: 'B' }, 'both hands'],
 };
 
+/** Fills the row of the cursor: into so many parts of each pulse. Nought empties it. */
+export const FILL_KEYS: Readonly<Record<string, number>> = {
+  '5': 1,
+  '8': 2,
+  '9': 3,
+  '6': 4,
+  '0': 0,
+};
+
 export const keyOfVoice = (voice: VoiceId): string =>
   Object.keys(VOICE_KEYS).find((key) => VOICE_KEYS[key] === voice) ?? '';

@@ -4,13 +4,15 @@ import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import {
   type Change,
   type Column,
+  filled,
+  oneBarMore,
   type Pattern,
   type Stroke,
   setStroke,
   touched,
   type VoiceId,
 } from '@/core/kit';
-import { TOUCH_KEYS, VOICE_KEYS } from './keys';
+import { FILL_KEYS, TOUCH_KEYS, VOICE_KEYS } from './keys';
 
 type Options = {
   readonly pattern: Pattern;
@@ -102,17 +104,25 @@ export const useGrid = ({ pattern, columns, rows, onChange, onStruck }: Options)
   /** Whether the key was one that strikes or shapes a stroke. */
   const strike = (key: string, again: boolean): boolean => {
     const voice = VOICE_KEYS[key];
-    if (!voice && !TOUCH_KEYS[key]) return false;
+    if (!voice && !TOUCH_KEYS[key] && FILL_KEYS[key] === undefined && key !== '+') return false;
     if (again) return true;
     if (voice) {
       const row = rows.indexOf(voice);
       if (row >= 0) setCursor(({ column }) => ({ row, column }));
-      put(voice, cursor.column, !strokeAt(voice, cursor.column));
-    } else {
+      // With a key held, a stroke that is there is shaped rather than taken away.
+      put(voice, cursor.column, held.current.size > 0 || !strokeAt(voice, cursor.column));
+    } else if (key === '+') onChange(oneBarMore(latest.current));
+    else if (FILL_KEYS[key] !== undefined) fill(FILL_KEYS[key]);
+    else {
       held.current.add(key);
       unused.current = key;
     }
     return true;
+  };
+
+  const fill = (parts: number) => {
+    const voice = rows[cursor.row];
+    if (voice) onChange(parts === 0 ? { [voice]: [] } : filled(latest.current, voice, parts));
   };
 
   const onKeyUp = ({ key }: KeyboardEvent) => {
