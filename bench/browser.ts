@@ -18,6 +18,7 @@ export const measureBrowser = async (url: string | undefined): Promise<Row[]> =>
     await keystrokes(page, 0),
     await keystrokes(page, 300),
     await pasting(page),
+    await engraving(page),
   ];
   await browser.close();
   return rows;
@@ -142,6 +143,45 @@ const pasting = async (page: Page): Promise<Row> => {
     milliseconds(quantile(times, 0.5)),
     'under 100 ms',
     'median of 7, from pasting to the frame',
+  ];
+};
+
+/** From a stroke in a pattern of eight bars to the frame with its staff drawn anew. */
+const engraving = async (page: Page): Promise<Row> => {
+  const { arrangement } = await (
+    await page.request.post('/api/bands/saltreach-nine/songs', { data: { title: 'Eight bars' } })
+  ).json();
+  await page.goto(`/saltreach-nine/songs/${arrangement}/kit`);
+  await page.getByRole('button', { name: 'An empty bar of 4/4' }).click();
+  const bars = Array.from({ length: 8 }, () => 'hh 16ths, sn >2 (2a) >4, bd 1 2& 3').join(' | ');
+  await page.getByLabel('The pattern as it is spoken').fill(bars);
+  await page.getByRole('grid').focus();
+  await page.waitForTimeout(1000);
+  const times = await page.evaluate(async () => {
+    const staff = [...document.querySelectorAll('[data-testid="staff"]')].at(-1)!;
+    const grid = document.querySelector('[role="grid"]')!;
+    const found: number[] = [];
+    for (let run = 0; run < 15; run++) {
+      const from = performance.now();
+      const drawn = new Promise<void>((done) => {
+        const observer = new MutationObserver(() => {
+          observer.disconnect();
+          requestAnimationFrame(() => setTimeout(done));
+        });
+        observer.observe(staff, { childList: true });
+      });
+      grid.dispatchEvent(new KeyboardEvent('keydown', { key: 'c', bubbles: true }));
+      await drawn;
+      found.push(performance.now() - from);
+      await new Promise((done) => setTimeout(done, 150));
+    }
+    return found;
+  });
+  return [
+    'a stroke in eight bars, engraved anew',
+    milliseconds(quantile(times, 0.5)),
+    'under 60 ms',
+    'median of 15, from the key to the frame',
   ];
 };
 

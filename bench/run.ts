@@ -4,8 +4,11 @@
  */
 import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
+import { engrave } from '@/core/engrave';
+import { columnsOf, figuresOf, loadsOf, newPattern, stick, strainsOf, written } from '@/core/kit';
 import { exportMidi, writeMidi } from '@/core/midi';
 import { readPasted } from '@/core/paste';
+import { perform } from '@/core/performance';
 import { formOf, unroll } from '@/core/roadmap';
 import { program, soloProgram } from '@/core/set';
 import { parseShorthand, printShorthand } from '@/core/shorthand';
@@ -93,6 +96,33 @@ const forms = (): Row[] => {
   ];
 };
 
+/** A pattern of eight bars of sixteenths on every limb. */
+const patterns = (): Row[] => {
+  const text = Array.from({ length: 8 }, () => 'hh 16ths, sn >2 (2a) >4, bd 1 2& 3 3a').join(' | ');
+  const blank = { ...newPattern('p', { numerator: 4, denominator: 4 }), order: 'a0' };
+  const eight = { ...blank, ...written(text, blank) };
+  const sums = time(() => {
+    const handed = stick(eight);
+    columnsOf(eight);
+    loadsOf(eight, handed, 1e-5);
+    figuresOf(eight, handed, 1e-5);
+    strainsOf(eight, handed, 1e-5, false);
+  }, 200);
+  const map = SALTREACH_SONGS.find(({ title }) => title === 'Nine Mile Ferry')!.arrangements[0]![1];
+  const timeline = compile(map);
+  const performed = time(() => perform(map, timeline), 50);
+  return [
+    ['arithmetic of an eight-bar pattern', milliseconds(sums), 'under 1 ms', ''],
+    ['its signs, before drawing', milliseconds(time(() => engrave(eight), 100)), '', ''],
+    [
+      'every stroke of a demo song',
+      milliseconds(performed),
+      '',
+      `${perform(map, timeline).length} strokes, ${(performed / time(() => compile(map), 50)).toFixed(0)} times its timeline`,
+    ],
+  ];
+};
+
 const hour = () => soloProgram('Hour', compile(roadMapOf([{ bars: 1800 }], { countIn: 0 })));
 
 const files = (): Row[] => {
@@ -164,6 +194,7 @@ const streamingMemory = (): number => {
 const rows = [
   ...timelines(),
   ...forms(),
+  ...patterns(),
   ...files(),
   ...(await measureBrowser(process.env.EBRANT_URL)),
 ];

@@ -85,6 +85,18 @@ await picture('song-paste', LAPTOP, async (page) => {
     .fill('Intro - 8 bars drums only\nV1 16\nCH x2 (8)\nBridge 7 !!!\nout 4 w/ ritard');
   await page.evaluate(() => window.scrollTo(0, 420));
 });
+await picture('song-load', LAPTOP, view('Nine Mile Ferry', 'Load'));
+const kit = async (page: Page) => {
+  await song('Nine Mile Ferry')(page);
+  await page.getByRole('link', { name: 'Kit' }).last().click();
+  await page.waitForURL(/kit$/);
+  await page.locator('[data-drawn]').first().waitFor();
+};
+await picture('kit', LAPTOP, kit);
+await picture('kit-begin', LAPTOP, async (page) => {
+  await kit(page);
+  await page.getByRole('button', { name: 'Begin another' }).click();
+});
 await picture('chart', { width: 1000, height: 1240 }, async (page) => {
   await song('Low Tide Blues')(page);
   await page.getByRole('link', { name: 'Chart' }).click();
