@@ -168,7 +168,7 @@ const engraving = async (page: Page): Promise<Row> => {
           observer.disconnect();
           requestAnimationFrame(() => setTimeout(done));
         });
-        observer.observe(staff, { childList: true });
+        observer.observe(staff, { childList: true, subtree: true });
       });
       grid.dispatchEvent(new KeyboardEvent('keydown', { key: 'c', bubbles: true }));
       await drawn;

@@ -15,7 +15,8 @@ export type Easier = {
 
 type Way = {
   readonly name: string;
-  readonly keeps: (stroke: Struck, pattern: Pattern, all: readonly Struck[]) => boolean;
+  /** @param snare the places of the snare */
+  readonly keeps: (stroke: Struck, pattern: Pattern, snare: ReadonlySet<number>) => boolean;
   /** What is left out, told by how many strokes that are. */
   readonly says: (count: number) => string;
 };
@@ -48,8 +49,7 @@ const WAYS: readonly Way[] = [
   },
   {
     name: 'hands apart',
-    keeps: ({ voice, at }, _, all) =>
-      voice !== 'hihat' || !all.some((one) => one.voice === 'snare' && one.at === at),
+    keeps: ({ voice, at }, _, snare) => voice !== 'hihat' || !snare.has(at),
     says: (count) => `the hat where the snare falls, ${strokes(count)}`,
   },
   {
@@ -84,7 +84,8 @@ export const easierWays = (pattern: Pattern): Easier[] => {
 };
 
 const easierBy = (pattern: Pattern, all: readonly Struck[], way: Way): Easier | undefined => {
-  const kept = all.filter((stroke) => way.keeps(stroke, pattern, all));
+  const snare = new Set(pattern.snare.map(({ at }) => at));
+  const kept = all.filter((stroke) => way.keeps(stroke, pattern, snare));
   const left = all.length - kept.length;
   if (left === 0 || kept.length === 0) return undefined;
   return {

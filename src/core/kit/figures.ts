@@ -39,28 +39,38 @@ export const figuresOf = (
   secondsPerTick: number,
 ): Figures => {
   const length = patternTicks(pattern);
-  const onsets = byPlace(handed);
-  const limbsAt = [...onsets.values()].map((strokes) => new Set(strokes.flatMap(limbsOf)).size);
+  const own = byLimb(handed);
+  const limbsAt = new Map<number, Set<Limb>>();
+  for (const [limb, strokes] of own) {
+    for (const { at } of strokes) {
+      const here = limbsAt.get(at);
+      if (here) here.add(limb);
+      else limbsAt.set(at, new Set([limb]));
+    }
+  }
+  const together = [...limbsAt.values()].filter(({ size }) => size > 1).length;
   return {
-    run: fastestRun(handed, length, secondsPerTick),
-    together: limbsAt.filter((count) => count > 1).length,
-    alone: limbsAt.filter((count) => count === 1).length,
+    run: fastestRun(own, length, secondsPerTick),
+    together,
+    alone: limbsAt.size - together,
     offsets: offsetsOf(handed),
     spread: spreadOf(handed),
-    moves: movesOf(handed, secondsPerTick),
+    moves: movesOf(own, secondsPerTick),
   };
 };
 
-const placesOf = (handed: readonly Handed[], limb: Limb): number[] =>
-  handed.filter((stroke) => limbsOf(stroke).includes(limb)).map(({ at }) => at);
+type ByLimb = ReadonlyMap<Limb, readonly Handed[]>;
 
-const fastestRun = (
-  handed: readonly Handed[],
-  length: number,
-  secondsPerTick: number,
-): Figures['run'] => {
-  const runs = LIMBS.flatMap((limb) => {
-    const places = placesOf(handed, limb);
+/** The strokes of each limb in order; those of both hands or feet are of each. */
+const byLimb = (handed: readonly Handed[]): ByLimb => {
+  const found = new Map<Limb, Handed[]>(LIMBS.map((limb) => [limb, []]));
+  for (const stroke of handed) for (const limb of limbsOf(stroke)) found.get(limb)!.push(stroke);
+  return found;
+};
+
+const fastestRun = (own: ByLimb, length: number, secondsPerTick: number): Figures['run'] => {
+  const runs = [...own].flatMap(([limb, strokes]) => {
+    const places = strokes.map(({ at }) => at);
     if (places.length < 2) return [];
     const gaps = [...places.slice(1), places[0]! + length].map((at, index) => at - places[index]!);
     const fastest = Math.min(...gaps);
@@ -71,17 +81,22 @@ const fastestRun = (
       now = gap === fastest ? now + 1 : 0;
       longest = Math.max(longest, now);
     }
-    const strokes = Math.min(longest + 1, places.length);
-    return [{ limb, strokes, perSecond: 1 / (fastest * secondsPerTick) }];
+    const count = Math.min(longest + 1, places.length);
+    return [{ limb, strokes: count, perSecond: 1 / (fastest * secondsPerTick) }];
   });
   return runs.sort((a, b) => b.perSecond - a.perSecond || b.strokes - a.strokes)[0];
 };
 
 /** How many different distances there are from a foot's stroke back to the hands' last. */
 const offsetsOf = (handed: readonly Handed[]): number => {
-  const hands = handed.filter(({ voice }) => voiceOf(voice).limb === 'hand').map(({ at }) => at);
-  const feet = handed.filter(({ voice }) => voiceOf(voice).limb === 'foot').map(({ at }) => at);
-  return new Set(feet.map((at) => at - (hands.filter((one) => one <= at).at(-1) ?? at))).size;
+  const distances = new Set<number>();
+  let hand: number | undefined;
+  for (const [at, strokes] of byPlace(handed)) {
+    const limbs = strokes.map(({ voice }) => voiceOf(voice).limb);
+    if (limbs.includes('hand')) hand = at;
+    if (limbs.includes('foot')) distances.add(at - (hand ?? at));
+  }
+  return distances.size;
 };
 
 const spreadOf = (handed: readonly Handed[]): number => {
@@ -90,13 +105,13 @@ const spreadOf = (handed: readonly Handed[]): number => {
   return 20 * Math.log10(Math.max(...forces) / Math.min(...forces));
 };
 
-const movesOf = (handed: readonly Handed[], secondsPerTick: number): Figures['moves'] => {
+const movesOf = (own: ByLimb, secondsPerTick: number): Figures['moves'] => {
   const gaps = (['right hand', 'left hand'] as const).flatMap((limb) => {
-    const own = handed.filter((stroke) => limbsOf(stroke).includes(limb));
-    return own
+    const strokes = own.get(limb) ?? [];
+    return strokes
       .slice(1)
       .flatMap((stroke, index) =>
-        stroke.voice === own[index]!.voice ? [] : [stroke.at - own[index]!.at],
+        stroke.voice === strokes[index]!.voice ? [] : [stroke.at - strokes[index]!.at],
       );
   });
   const apart = gaps.filter((gap) => gap > 0);

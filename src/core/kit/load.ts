@@ -1,4 +1,4 @@
-import { type Pattern, patternTicks } from './pattern';
+import { type Hand, type Pattern, patternTicks } from './pattern';
 import type { Handed } from './sticking';
 import { voiceOf } from './voices';
 
@@ -16,10 +16,12 @@ export type Load = {
 };
 
 /** The limbs that play a stroke. */
-export const limbsOf = ({ voice, hand }: Pick<Handed, 'voice' | 'hand'>): Limb[] => {
-  const kind = voiceOf(voice).limb;
-  const sides = hand === 'B' ? (['right', 'left'] as const) : [hand === 'R' ? 'right' : 'left'];
-  return sides.map((side) => `${side} ${kind}` as Limb);
+export const limbsOf = ({ voice, hand }: Pick<Handed, 'voice' | 'hand'>): readonly Limb[] =>
+  PLAYING[voiceOf(voice).limb][hand];
+
+const PLAYING: Readonly<Record<'hand' | 'foot', Readonly<Record<Hand, readonly Limb[]>>>> = {
+  hand: { R: ['right hand'], L: ['left hand'], B: ['right hand', 'left hand'] },
+  foot: { R: ['right foot'], L: ['left foot'], B: ['right foot', 'left foot'] },
 };
 
 /**

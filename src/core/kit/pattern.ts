@@ -139,18 +139,26 @@ export const leadIn = ({ beats, meter }: Pick<Pattern, 'beats' | 'meter'>): Tick
 export const patternBars = ({ beats, meter }: Pick<Pattern, 'beats' | 'meter'>): number =>
   Math.ceil(beats / meter.numerator);
 
-/** Every stroke in order of time, and at one time from the top voice to the bottom one. */
-export const strokesOf = (rows: Rows): Struck[] =>
-  VOICE_IDS.flatMap((voice) => rows[voice].map((stroke) => ({ ...stroke, voice }))).sort(
-    (a, b) => a.at - b.at,
-  );
+/** Patterns never change, so that their strokes have to be put in order once only. */
+const ordered = new WeakMap<Rows, readonly Struck[]>();
 
-/** What is struck at each place, in order of time. */
+/** Every stroke in order of time, and at one time from the top voice to the bottom one. */
+export const strokesOf = (rows: Rows): readonly Struck[] => {
+  const known = ordered.get(rows);
+  if (known) return known;
+  const strokes = VOICE_IDS.flatMap((voice) =>
+    rows[voice].map((stroke): Struck => ({ ...stroke, voice })),
+  ).sort((a, b) => a.at - b.at);
+  ordered.set(rows, Object.freeze(strokes));
+  return strokes;
+};
+
+/** What is struck at each place. @param strokes in order of time */
 export const byPlace = <T extends { readonly at: number }>(
   strokes: readonly T[],
 ): ReadonlyMap<number, readonly T[]> => {
   const places = new Map<number, T[]>();
-  for (const stroke of [...strokes].sort((a, b) => a.at - b.at)) {
+  for (const stroke of strokes) {
     const here = places.get(stroke.at);
     if (here) here.push(stroke);
     else places.set(stroke.at, [stroke]);

@@ -98,8 +98,7 @@ const together = (strokes: readonly Struck[]): Handed[] => {
 };
 
 const handsFor = (pattern: Pattern, school: School, onsets: readonly Onset[]): Hand[] => {
-  if (school === 'natural')
-    return onsets.map(({ at }) => (onEvenPlace(pattern, onsets, at) ? 'R' : 'L'));
+  if (school === 'natural') return natural(pattern, onsets);
   if (school === 'alternating') return alternate(onsets, 'L');
   return alternate([...onsets].reverse(), 'R').reverse();
 };
@@ -115,20 +114,22 @@ const alternate = (onsets: readonly Onset[], before: Hand): Hand[] => {
   });
 };
 
-/** Whether a place is an even one of the subdivision that its pulse is played in. */
-const onEvenPlace = (pattern: Pattern, onsets: readonly Onset[], at: number): boolean => {
-  const pulses = pulsesIn(pattern);
-  const index = pulses.findIndex(({ from, to }) => at >= from && at < to);
-  const pulse = pulses[index];
-  if (!pulse) return true;
-  const inside = onsets.filter((one) => one.at >= pulse.from && one.at < pulse.to);
-  const length = pulse.to - pulse.from;
-  const fits = (parts: number) =>
-    inside.every((one) => ((one.at - pulse.from) * parts) % length === 0);
-  const parts = [2, 4, 3, 6, 8, 5, 7, 12, 16].find(fits) ?? 4;
-  const place = ((at - pulse.from) * parts) / length;
-  // Odd subdivisions begin with the other hand in every other pulse.
-  return (place + (parts % 2 === 1 ? index : 0)) % 2 === 0;
+/**
+ * The hand that keeps the subdivision: each pulse is divided as finely as it is played, and one hand
+ * has its even places. Odd subdivisions begin with the other hand in every other pulse.
+ */
+const natural = (pattern: Pattern, onsets: readonly Onset[]): Hand[] => {
+  let next = 0;
+  return pulsesIn(pattern).flatMap(({ from, to }, index) => {
+    const first = next;
+    while (next < onsets.length && onsets[next]!.at < to) next++;
+    const inside = onsets.slice(first, next).map(({ at }) => at - from);
+    const length = to - from;
+    const fits = (parts: number) => inside.every((offset) => (offset * parts) % length === 0);
+    const parts = [2, 4, 3, 6, 8, 5, 7, 12, 16].find(fits) ?? 4;
+    const turn = parts % 2 === 1 ? index : 0;
+    return inside.map((offset) => (((offset * parts) / length + turn) % 2 === 0 ? 'R' : 'L'));
+  });
 };
 
 /** From the player’s left to right, on a right-handed kit. */

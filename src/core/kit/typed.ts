@@ -218,10 +218,18 @@ const swellPlace = (bar: string, place: string, shape: Shape): number | undefine
 export const printTyped = (pattern: Pattern): string => {
   let before = new Map<VoiceId, string>();
   return Array.from({ length: patternBars(pattern) }, (_, bar) => {
+    const strokes = strokesInBar(pattern, bar);
     const now = new Map(
-      VOICES.map(({ id }) => [id, printRow(pattern, bar, id)] as const).filter(
-        ([id, text]) => text !== '-' || before.has(id),
-      ),
+      VOICES.map(
+        ({ id }) =>
+          [
+            id,
+            printRow(
+              pattern,
+              strokes.filter(({ voice }) => voice === id),
+            ),
+          ] as const,
+      ).filter(([id, text]) => text !== '-' || before.has(id)),
     );
     const items = [...now]
       .filter(([id, text]) => before.get(id) !== text)
@@ -232,9 +240,8 @@ export const printTyped = (pattern: Pattern): string => {
   }).join(' | ');
 };
 
-const printRow = (pattern: Pattern, bar: number, voice: VoiceId): string => {
-  const { meter } = pattern;
-  const strokes = strokesInBar(pattern, bar).filter((one) => one.voice === voice);
+/** The strokes of one voice in one bar. */
+const printRow = ({ meter }: Pattern, strokes: readonly Struck[]): string => {
   if (strokes.length === 0) return '-';
   // The even word is used where it says at least three strokes, and whole bars of them.
   const usual = commonest(strokes.map((stroke) => print(stroke)));

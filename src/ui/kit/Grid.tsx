@@ -1,6 +1,6 @@
 'use client';
 
-import { useId } from 'react';
+import { memo, useId } from 'react';
 import {
   articulationOf,
   type Change,
@@ -159,7 +159,8 @@ type CellProps = {
   readonly here: boolean;
 };
 
-const Cell = ({ id, place, voice, word, stroke, hand, strong, here }: CellProps) => (
+/** Drawn again only where something in it has changed: a long pattern has a thousand of them. */
+const Cell = memo(({ id, place, voice, word, stroke, hand, strong, here }: CellProps) => (
   <td
     id={id}
     data-cell={place}
@@ -181,7 +182,7 @@ const Cell = ({ id, place, voice, word, stroke, hand, strong, here }: CellProps)
       </span>
     )}
   </td>
-);
+));
 
 const SIGNS: Readonly<Record<string, string>> = {
   'half-open': '◐',

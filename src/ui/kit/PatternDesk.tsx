@@ -1,6 +1,6 @@
 'use client';
 
-import { type ReactNode, useMemo, useState } from 'react';
+import { type ReactNode, useDeferredValue, useMemo, useState } from 'react';
 import {
   addPattern,
   type Change,
@@ -68,6 +68,9 @@ export const PatternDesk = (props: DeskProps) => {
   const { patterns, pattern, layout, tempo, mayEdit, edit, onSelect } = props;
   const left = layout.hand === 'left';
   const handed = useMemo(() => stick(pattern, left), [pattern, left]);
+  // Staff and figures may be a frame behind the grid while somebody writes fast.
+  const later = useDeferredValue(pattern);
+  const laterHanded = useMemo(() => stick(later, left), [later, left]);
   const [all, setAll] = useState(false);
   const [stand, setStand] = useState(false);
   const rows = soundingRows(pattern, layout, all);
@@ -112,7 +115,7 @@ export const PatternDesk = (props: DeskProps) => {
         />
         <TypedField key={pattern.id} pattern={pattern} mayEdit={mayEdit} onChange={change} />
         <StaffView
-          pattern={pattern}
+          pattern={later}
           left={left}
           sticking
           counting
@@ -157,8 +160,8 @@ export const PatternDesk = (props: DeskProps) => {
           />
         </section>
         <Asks
-          pattern={pattern}
-          handed={handed}
+          pattern={later}
+          handed={laterHanded}
           secondsPerTick={secondsPerTick}
           tempo={`${tempo.unit.replace('-', ' ')} = ${tempo.perMinute}`}
           layout={layout}

@@ -1,7 +1,7 @@
 'use client';
 
-import type { Pattern } from '@/core/kit';
-import { variantsOf } from '@/core/kit';
+import { memo } from 'react';
+import { type Pattern, variantsOf } from '@/core/kit';
 import classes from './Kit.module.css';
 import { StaffView } from './StaffView';
 
@@ -34,7 +34,7 @@ export const PatternList = ({ title, list, patterns, selected, onSelect, say }: 
                   .filter(Boolean)
                   .join(', ')}
               </span>
-              <StaffView pattern={pattern} scale={0.62} barsPerLine={1} />
+              <Picture pattern={pattern} />
             </button>
           </li>
         );
@@ -42,3 +42,8 @@ export const PatternList = ({ title, list, patterns, selected, onSelect, say }: 
     </ul>
   </section>
 );
+
+/** Small, and the first two bars only: enough to know it by. */
+const Picture = memo(({ pattern }: { readonly pattern: Pattern }) => (
+  <StaffView pattern={pattern} scale={0.62} barsPerLine={1} bars={2} />
+));

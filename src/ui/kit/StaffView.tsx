@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { engrave } from '@/core/engrave';
-import { leadIn, type Pattern, patternBars, printTyped } from '@/core/kit';
+import { leadIn, type Pattern, printTyped } from '@/core/kit';
 import classes from './Kit.module.css';
 
 type Props = {
@@ -13,19 +13,21 @@ type Props = {
   /** 1 is the size of the music stand. */
   readonly scale?: number;
   readonly barsPerLine?: number;
+  /** At most so many bars; all where left out. */
+  readonly bars?: number;
 };
 
 /** A pattern on a staff, as wide as there is room. The drawing comes once its program is loaded. */
 export const StaffView = (props: Props) => {
   const { pattern, left = false, sticking = false, counting = false, scale = 1 } = props;
-  const { barsPerLine = 2 } = props;
+  const { barsPerLine = 2, bars: most } = props;
   const frame = useRef<HTMLDivElement>(null);
   const room = useRoom(frame);
-  const bars = useMemo(() => engrave(pattern, left), [pattern, left]);
+  const bars = useMemo(() => engrave(pattern, left).slice(0, most), [pattern, left, most]);
   const { meter } = pattern;
   useEffect(() => {
     let gone = false;
-    const fitting = Math.min(barsPerLine, patternBars({ beats: pattern.beats, meter }));
+    const fitting = Math.min(barsPerLine, bars.length);
     if (room === 0) return;
     void import('./drawStaff').then(({ drawStaff, widthOf }) => {
       if (gone || !frame.current) return;
@@ -47,7 +49,6 @@ export const StaffView = (props: Props) => {
         })),
       });
       frame.current.dataset.drawn = 'true';
-      frame.current.querySelector('svg')?.setAttribute('aria-hidden', 'true');
     });
     return () => {
       gone = true;

@@ -45,33 +45,64 @@ const ROW = 17;
 const HEAD = 62;
 const DURATIONS: Readonly<Record<number, string>> = { 1: 'w', 2: 'h', 4: 'q' };
 
-/** Draws a pattern into an element, in place of what was there. Colours follow the text around it. */
+/** What an element shows already, so that a bar that stays the same is not drawn again. */
+const shown = new WeakMap<Element, string>();
+
+/**
+ * Draws a pattern into an element, each bar as a picture of its own. Colours follow the text around
+ * it. Only bars that have changed are drawn anew.
+ */
 export const drawStaff = (element: HTMLDivElement, drawing: Drawing): void => {
-  element.replaceChildren();
-  const { bars, barsPerLine, sticking, counting, scale, width } = drawing;
-  const lines = Math.ceil(bars.length / barsPerLine);
-  const line = LINE + (sticking ? ROW : 0) + (counting ? ROW : 0);
-  const renderer = new Renderer(element, Renderer.Backends.SVG);
-  renderer.resize(width * scale, lines * line * scale);
+  const { bars, barsPerLine, width, scale } = drawing;
+  bars.forEach((bar, index) => {
+    const place = index % barsPerLine;
+    const inLine = Math.min(barsPerLine, bars.length - (index - place));
+    const each = (width - HEAD - 8) / inLine;
+    const frame = element.children[index] ?? element.appendChild(document.createElement('div'));
+    const { sticking, counting, meter } = drawing;
+    const swells = swellsIn(drawing, index);
+    const said = JSON.stringify([
+      bar,
+      each,
+      place,
+      index,
+      sticking,
+      counting,
+      scale,
+      meter,
+      swells,
+    ]);
+    if (shown.get(frame) === said) return;
+    shown.set(frame, said);
+    drawOne(frame as HTMLDivElement, drawing, index, place === 0 ? each + HEAD : each);
+  });
+  while (element.children.length > bars.length) element.lastElementChild!.remove();
+};
+
+const drawOne = (frame: HTMLDivElement, drawing: Drawing, index: number, width: number) => {
+  const { sticking, counting, scale, meter, barsPerLine, bars } = drawing;
+  frame.replaceChildren();
+  const height = LINE + (sticking ? ROW : 0) + (counting ? ROW : 0);
+  const renderer = new Renderer(frame, Renderer.Backends.SVG);
+  renderer.resize(width * scale, height * scale);
   const context = renderer.getContext();
   context.scale(scale, scale);
   context.setFillStyle('currentColor');
   context.setStrokeStyle('currentColor');
-  const head = HEAD;
-  bars.forEach((bar, index) => {
-    const [row, place] = [Math.floor(index / barsPerLine), index % barsPerLine];
-    const inLine = Math.min(barsPerLine, bars.length - row * barsPerLine);
-    const each = (width - head - 8) / inLine;
-    const x = place === 0 ? 2 : head + place * each;
-    const stave = new Stave(x, row * line + ABOVE, place === 0 ? each + head - 2 : each);
-    if (place === 0) {
-      stave.addClef('percussion');
-      if (row === 0)
-        stave.addTimeSignature(`${drawing.meter.numerator}/${drawing.meter.denominator}`);
-    }
-    stave.setContext(context).draw();
-    drawBar(stave, bar, drawing, index, row * line + LINE - 4);
-  });
+  const stave = new Stave(0, ABOVE, width - 1);
+  if (index % barsPerLine === 0) {
+    stave.addClef('percussion');
+    if (index === 0) stave.addTimeSignature(`${meter.numerator}/${meter.denominator}`);
+  }
+  stave.setContext(context).draw();
+  drawBar(stave, bars[index]!, drawing, index, LINE - 4);
+  frame.querySelector('svg')?.setAttribute('aria-hidden', 'true');
+};
+
+/** The swells that reach into a bar. */
+const swellsIn = ({ swells, meter }: Drawing, index: number): readonly Swell[] => {
+  const line = index * barTicks(meter);
+  return swells.filter(({ from, to }) => to > line && from < line + barTicks(meter));
 };
 
 /** How wide a pattern has to be so that its notes do not run into one another. */

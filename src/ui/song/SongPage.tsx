@@ -13,6 +13,7 @@ import { type Opened, SaveState, UndoButtons, useDocument } from '../document';
 import { Profile, type Scale, type Stretch } from '../profile';
 import { newId } from '../shared/newId';
 import { TakeAway } from '../shared/TakeAway';
+import { useSettled } from '../shared/useSettled';
 import { useDrums, useProgram } from '../transport';
 import { type Arrangement, Arrangements } from './Arrangements';
 import { Compare } from './Compare';
@@ -40,16 +41,25 @@ type Props = {
   readonly layout: Layout;
 };
 
+/** A song of more sections has its drawing follow after a pause of so many milliseconds. */
+const LONG = 40;
+const PAUSE = 180;
+
 /** A song: its profile above its sections, details of the selected one at the side. */
 export const SongPage = ({ opened, title, arrangement, others, layout }: Props) => {
   const song = useDocument(roadMapKind, opened);
   const { document: map, edit, mayEdit } = song;
   const [preview, setPreview] = useState<RoadMap>();
   const timeline = useMemo(() => compile(map), [map]);
-  // The drawing may be a frame behind the figures while somebody types fast.
   const now = useMemo(() => ({ map, timeline }), [map, timeline]);
+  // The drawing may be a frame behind the figures while somebody types fast, and in a long song it
+  // waits for a pause.
+  const look = useMemo(
+    () => (preview ? { map: preview, timeline: compile(preview) } : now),
+    [now, preview],
+  );
   const drawn = useDeferredValue(
-    useMemo(() => (preview ? { map: preview, timeline: compile(preview) } : now), [now, preview]),
+    useSettled(look, Object.keys(map.sections).length > LONG ? PAUSE : 0),
   );
   const rows = useMemo(() => rowsOf(map), [map]);
   const [view, setView] = useState<View>('rows');

@@ -1,23 +1,18 @@
 'use client';
 
-import {
-  IconEar,
-  IconMinus,
-  IconPlayerPlayFilled,
-  IconPlayerStopFilled,
-  IconPlus,
-  IconVolume,
-} from '@tabler/icons-react';
+import { IconPlayerPlayFilled, IconPlayerStopFilled, IconVolume } from '@tabler/icons-react';
+import dynamic from 'next/dynamic';
 import { useEffect, useRef } from 'react';
 import { LEVEL_RANGE } from '@/core/click';
 import { songAt } from '@/core/set';
 import { perMinuteAt, type Seconds, seconds, ticks } from '@/core/time';
 import { speedAt, ticksAt } from '@/core/timeline';
 import { useCommands } from '../shared/commands';
-import { Drop } from '../shared/Drop';
 import classes from './TransportBar.module.css';
 import { type Loaded, RATES, useTransport } from './TransportProvider';
 import { wordsAt } from './words';
+
+const Hearing = dynamic(() => import('./Hearing'), { ssr: false });
 
 /** At the foot of every place: play and stop, where we are in words, tempo, click level. */
 export const TransportBar = () => {
@@ -121,7 +116,7 @@ const Speed = () => {
         disabled={rate <= RATES.slowest}
         onClick={() => go(-RATES.step)}
       >
-        <IconMinus size={16} />
+        −
       </button>
       <output data-testid="rate" data-changed={rate !== 1}>
         {Math.round(rate * 100)} %
@@ -133,7 +128,7 @@ const Speed = () => {
         disabled={rate >= RATES.fastest}
         onClick={() => go(RATES.step)}
       >
-        <IconPlus size={16} />
+        +
       </button>
     </span>
   );
@@ -166,23 +161,3 @@ const Level = () => {
     </div>
   );
 };
-
-/**
- * Recommended limits: NIOSH publication 98-126, 85 dB(A) for eight hours and half the time for every
- * 3 dB more.
- */
-const Hearing = () => (
-  <Drop face={<IconEar size={20} />} label="About loudness and hearing" above>
-    <div className={classes.hearing}>
-      <p>
-        The click starts low every time and is limited, but what reaches your ear depends on what
-        follows. Set it just loud enough, with ear protection in.
-      </p>
-      <p>
-        Recommended daily limit at the ear (NIOSH 98-126): 85 dB(A) for 8 hours, 88 for 4 hours, 94
-        for 1 hour, 100 for 15 minutes. Only a measurement at the ear tells.
-      </p>
-      <p>Local rules come first. With ringing or dull hearing, stop and see an audiologist.</p>
-    </div>
-  </Drop>
-);
