@@ -3,3 +3,4 @@
 export { SaveState } from './SaveState';
 export { UndoButtons } from './UndoButtons';
 export * from './useDocument';
+export { useUndoKeys } from './useUndoKeys';

@@ -12,8 +12,7 @@ import {
 } from '@/core/kit';
 import { STRAIGHT } from '@/core/roadmap';
 import type { Meter, Tempo } from '@/core/time';
-import { type Opened, SaveState, UndoButtons, useDocument } from '../document';
-import { useCommands } from '../shared/commands';
+import { type Opened, SaveState, UndoButtons, useDocument, useUndoKeys } from '../document';
 import { Select } from '../shared/Select';
 import { FillMaker } from './FillMaker';
 import classes from './Kit.module.css';
@@ -53,10 +52,7 @@ export const BookPage = ({ opened, layout: saved }: Props) => {
   const start = (one: Omit<Pattern, 'order'>) => {
     if (edit(addPattern(book.patterns, one)) === undefined) setChosen(one.id);
   };
-  useCommands([
-    { id: 'undo', label: 'Undo', keys: 'Mod+Z', whileTyping: true, run: live.undo },
-    { id: 'redo', label: 'Redo', keys: 'Mod+Shift+Z', whileTyping: true, run: live.redo },
-  ]);
+  useUndoKeys(live);
   const shared = { layout, tempo: TEMPO, feel: STRAIGHT, around };
   return (
     <div>

@@ -9,7 +9,7 @@ import { addPattern, copyOf, type Layout, type Pattern } from '@/core/kit';
 import { type RoadMap, resolve, roadMapKind, STRAIGHT, sectionsOf } from '@/core/roadmap';
 import { perMinuteAt } from '@/core/time';
 import { compile, speedAt } from '@/core/timeline';
-import { type Opened, SaveState, UndoButtons, useDocument } from '../document';
+import { type Opened, SaveState, UndoButtons, useDocument, useUndoKeys } from '../document';
 import { useCommands } from '../shared/commands';
 import { newId } from '../shared/newId';
 import { FillMaker } from './FillMaker';
@@ -40,9 +40,8 @@ export const KitPage = ({ opened, title, song, book, layout }: Props) => {
   const start = (one: Omit<Pattern, 'order'>) => {
     if (edit(addPattern(map.patterns, one)) === undefined) setChosen(one.id);
   };
+  useUndoKeys(live);
   useCommands([
-    { id: 'undo', label: 'Undo', keys: 'Mod+Z', whileTyping: true, run: live.undo },
-    { id: 'redo', label: 'Redo', keys: 'Mod+Shift+Z', whileTyping: true, run: live.redo },
     {
       id: 'new-pattern',
       label: 'Begin another groove or fill',

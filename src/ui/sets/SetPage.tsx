@@ -6,8 +6,14 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
 import { type Operation, placeAt } from '@/core/document';
 import { itemsOf, type SongSet, setKind } from '@/core/set';
-import { type LiveDocument, type Opened, SaveState, UndoButtons, useDocument } from '../document';
-import { useCommands } from '../shared/commands';
+import {
+  type LiveDocument,
+  type Opened,
+  SaveState,
+  UndoButtons,
+  useDocument,
+  useUndoKeys,
+} from '../document';
 import { newId } from '../shared/newId';
 import { Select } from '../shared/Select';
 import { Sortable } from '../shared/Sortable';
@@ -37,10 +43,7 @@ export const SetPage = ({ opened, band, event, songs }: Props) => {
   const slot = slotMinutes === null ? undefined : slotMinutes * 60;
   useProgram(program, undefined);
   useFreshSongs(entries.some(({ song }) => !song));
-  useCommands([
-    { id: 'undo', label: 'Undo', keys: 'Mod+Z', whileTyping: true, run: live.undo },
-    { id: 'redo', label: 'Redo', keys: 'Mod+Shift+Z', whileTyping: true, run: live.redo },
-  ]);
+  useUndoKeys(live);
   const late = slot !== undefined && program.seconds > slot;
   return (
     <div>

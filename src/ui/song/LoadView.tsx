@@ -7,6 +7,7 @@ import { loadsAlong, perform, type SongLoad, STEP } from '@/core/performance';
 import type { RoadMap } from '@/core/roadmap';
 import { clock } from '@/core/time';
 import type { Timeline } from '@/core/timeline';
+import { Sound, type useListening } from '../kit/Sound';
 import { type Scale, scaleOver, xOf } from '../profile';
 import classes from './LoadView.module.css';
 
@@ -16,12 +17,14 @@ type Props = {
   readonly layout: Layout;
   /** As wide as the profile above it. */
   readonly zoom: number;
+  /** What of the drums is heard when the song is played. */
+  readonly heard: ReturnType<typeof useListening>;
 };
 
 const HEIGHT = 58;
 
 /** Under the profile and to its scale: strokes a minute of each limb, and its longest stretch without a rest. */
-export const LoadView = ({ map, timeline, layout, zoom }: Props) => {
+export const LoadView = ({ map, timeline, layout, zoom, heard }: Props) => {
   const { ref, width: frame } = useElementSize();
   const width = Math.round(frame * zoom);
   const loads = useMemo(
@@ -38,12 +41,17 @@ export const LoadView = ({ map, timeline, layout, zoom }: Props) => {
       </p>
     );
   return (
-    <div ref={ref} className={classes.frame}>
-      {width > 0 &&
-        loads.map((load) => (
-          <Row key={load.limb} load={load} scale={scale} width={width} most={most} />
-        ))}
-    </div>
+    <>
+      <div ref={ref} className={classes.frame}>
+        {width > 0 &&
+          loads.map((load) => (
+            <Row key={load.limb} load={load} scale={scale} width={width} most={most} />
+          ))}
+      </div>
+      <div className={classes.heard}>
+        <Sound {...heard} />
+      </div>
+    </>
   );
 };
 

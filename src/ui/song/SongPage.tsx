@@ -10,6 +10,7 @@ import { soloProgram } from '@/core/set';
 import { perMinuteAt, rateOf, seconds } from '@/core/time';
 import { compile, speedAt } from '@/core/timeline';
 import { type Opened, SaveState, UndoButtons, useDocument } from '../document';
+import { useListening } from '../kit/Sound';
 import { Profile, type Scale, type Stretch } from '../profile';
 import { newId } from '../shared/newId';
 import { TakeAway } from '../shared/TakeAway';
@@ -81,15 +82,9 @@ export const SongPage = ({ opened, title, arrangement, others, layout }: Props) 
     passage && passage.startTicks > 0
       ? seconds(program.songs[0]!.barOne + passage.startSeconds)
       : undefined;
-  useProgram(
-    program,
-    from,
-    useDrums(
-      program,
-      useMemo(() => [map], [map]),
-      layout,
-    ),
-  );
+  const heard = useListening();
+  const maps = useMemo(() => [map], [map]);
+  useProgram(program, from, useDrums(program, maps, layout, heard.listening));
 
   const { tap, result: tapped } = useTap((perMinute) => {
     const { start } = map;
@@ -197,7 +192,13 @@ export const SongPage = ({ opened, title, arrangement, others, layout }: Props) 
           <TextView map={map} mayEdit={mayEdit} edit={edit} onPreview={setPreview} />
         )}
         {view === 'load' && (
-          <LoadView map={drawn.map} timeline={drawn.timeline} layout={layout} zoom={zoom} />
+          <LoadView
+            map={drawn.map}
+            timeline={drawn.timeline}
+            layout={layout}
+            zoom={zoom}
+            heard={heard}
+          />
         )}
         {view === 'compare' && <Compare map={map} current={arrangement} others={others} />}
         {view === 'played' && (

@@ -18,7 +18,7 @@ import {
 } from '@/core/editing';
 import { type Result, sentence } from '@/core/result';
 import type { RoadMap } from '@/core/roadmap';
-import type { LiveDocument } from '../document';
+import { type LiveDocument, useUndoKeys } from '../document';
 import { useCommands } from '../shared/commands';
 import { newId } from '../shared/newId';
 
@@ -35,7 +35,7 @@ type Options = {
 /** What can be done on the song page by key, from the palette and by the buttons at the side. */
 export const useSongCommands = (options: Options) => {
   const { song, rows, selected, setChosen, tap, switchView, togglePlaces } = options;
-  const { document: map, edit, undo, redo, mayEdit } = song;
+  const { document: map, edit, mayEdit } = song;
   const { add, duplicate } = useMaking(options);
   const [said, setSaid] = useState<string>();
   const sections = rows.filter(({ kind }) => kind === 'section');
@@ -104,9 +104,6 @@ export const useSongCommands = (options: Options) => {
     },
   ];
   const edits = [
-    { id: 'undo', label: 'Undo', keys: 'Mod+Z', whileTyping: true, run: undo },
-    { id: 'redo', label: 'Redo', keys: 'Mod+Shift+Z', whileTyping: true, run: redo },
-    { id: 'redo-y', label: 'Redo', keys: 'Mod+Y', whileTyping: true, hidden: true, run: redo },
     {
       id: 'add',
       label: 'Add a section after the selected one',
@@ -166,6 +163,7 @@ export const useSongCommands = (options: Options) => {
       run: (event?: KeyboardEvent) => event && !event.repeat && tap(event.timeStamp),
     },
   ];
+  useUndoKeys(song);
   useCommands(mayEdit ? [...moves, ...edits] : moves);
   return { add: () => add(), actions: useStable(actions), said };
 };
