@@ -138,3 +138,48 @@ test('the click of a song as WAV in each form: sox reads it as asked for', async
   const stereo = await takeAway(page, /WAV/);
   expect([soxi(stereo.path, '-c'), soxi(stereo.path, '-b')]).toEqual(['2', '24']);
 });
+
+test('a song goes out whole, as a table and as a message, and comes back from its file', async ({
+  page,
+}) => {
+  await openSong(page, 'Nine Mile Ferry');
+  const take = async (name: string) => {
+    await page.getByRole('button', { name: 'Take away the click' }).click();
+    const waiting = page.waitForEvent('download');
+    await page.getByRole('link', { name }).click();
+    const path = await (await waiting).path();
+    await page.keyboard.press('Escape');
+    return path;
+  };
+  const table = bytesOf(await take('Table (CSV)'))
+    .toString('utf8')
+    .split('\r\n');
+  // A heading, 98 played bars, and the end of the last line.
+  expect(table).toHaveLength(100);
+  expect(bytesOf(await take('Message to the band')).toString('utf8')).toContain('**Bridge** 4+4+2');
+  const file = await take('Whole song (JSON)');
+  await page.goto('/saltreach-nine/songs');
+  await page.getByLabel(/Open a song’s file/).setInputFiles(file);
+  await expect(page.getByTestId('understood')).toHaveText(
+    /“Nine Mile Ferry”: As recorded, 12 sections, 98 bars, 8 patterns; Small line-up/,
+  );
+  await page.getByRole('button', { name: 'Keep it as a new song' }).click();
+  await page.waitForURL(/songs\/./);
+  await expect(page.getByTestId('length')).toContainText('98 bars');
+  await expect(page.getByRole('link', { name: 'Small line-up' })).toBeVisible();
+});
+
+test('a file that is no song is refused in a sentence, and nothing is kept', async ({ page }) => {
+  await page.goto('/saltreach-nine/songs');
+  const before = await page.getByRole('listitem').count();
+  const open = (text: string) =>
+    page
+      .getByLabel(/Open a song’s file/)
+      .setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from(text) });
+  await open('{"format": "ebrant-song", "title": "Cut sh');
+  await expect(page.getByText(/It is not JSON/)).toBeVisible();
+  await open('x'.repeat(1_000_000));
+  await expect(page.getByText('A song’s file has at most 0.9 MB.')).toBeVisible();
+  await page.reload();
+  expect(await page.getByRole('listitem').count()).toBe(before);
+});

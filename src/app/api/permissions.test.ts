@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { readdirSync } from 'node:fs';
 import path from 'node:path';
+import { blankRoadMap } from '@/core/roadmap';
+import { writeSongFile } from '@/core/sheet';
 import { DEMO_PASSPHRASE } from '@/server/demo/people';
 import { COOKIE } from '@/server/http';
 import { signIn } from '@/server/people';
@@ -79,6 +81,14 @@ const MATRIX: Readonly<Record<string, Row>> = {
   },
   'GET /documents/[id]/news': { ...ofSong, expected: members(200) },
   'GET /documents/[id]/click': { ...ofSong, query: '?as=midi', expected: members(200) },
+  'GET /documents/[id]/sheet': { ...ofSong, query: '?as=csv', expected: members(200) },
+  'POST /bands/[band]/songs/file': {
+    ...ofBand,
+    body: () => ({
+      text: writeSongFile('From a file', [{ name: 'As recorded', map: blankRoadMap() }]),
+    }),
+    expected: editors(201),
+  },
   'PATCH /songs/[id]': {
     ...ofSong,
     body: () => ({ title: 'Slack Water' }),

@@ -1,7 +1,9 @@
+import { articulationOf } from '../kit';
+import type { Note } from '../performance';
 import { type Program, soundingClicks } from '../set';
 import { barTicks, beatTicks, type Meter, pulsesOf, TICKS_PER_QUARTER } from '../time';
-import type { ClickKind, Passage, Timeline } from '../timeline';
-import type { MidiFile, Timed } from './events';
+import { type ClickKind, type Passage, type Timeline, ticksAt } from '../timeline';
+import type { MidiFile, MidiTrack, Timed } from './events';
 import { DIVISION, fileTicks, type Laid, layOut, leadBeats, spansOf } from './layOut';
 import { tempoEvents } from './tempoTrack';
 
@@ -22,21 +24,35 @@ const STROKES: Readonly<Record<ClickKind, { key: number; velocity: number }>> = 
 /** Short enough to end before the next thirty-second begins. */
 const STROKE_TICKS = 60;
 
+/** What a file holds beside tempo, meters, markers and cues. */
+export type MidiContent = {
+  readonly click: boolean;
+  /** What is played in each song of the program; no drum part where left out. */
+  readonly drums?: readonly (readonly Note[])[];
+};
+
 /**
- * A program as a MIDI file of format 1: a first track with tempo, meters and section markers, a
- * second with the clicks on channel 10. A gap becomes whole bars of 4/4 at the tempo that fills it
- * exactly, so that the next song begins on a bar line of the file.
+ * A program as a MIDI file of format 1: a first track with tempo, meters, section markers and cue
+ * points, then one with the clicks and one with the drum part, both on channel 10. A gap becomes whole
+ * bars of 4/4 at the tempo that fills it exactly, so that the next song begins on a bar line of the
+ * file.
  */
-export const exportMidi = (title: string, program: Program): MidiFile => {
+export const exportMidi = (
+  title: string,
+  program: Program,
+  { click, drums }: MidiContent = { click: true },
+): MidiFile => {
   const songs = layOut(program);
   const conductor: Timed[] = [];
   const clicks: Timed[] = [];
+  const played: Timed[] = [];
   const spans: ReturnType<typeof spansOf> = [];
-  for (const song of songs) {
-    conductor.push(...meterEvents(song), ...markers(song));
-    clicks.push(...strokes(song));
+  songs.forEach((song, index) => {
+    conductor.push(...meterEvents(song), ...markers(song), ...cuePoints(song));
+    if (click) clicks.push(...strokes(song));
+    played.push(...drumNotes(song, drums?.[index] ?? []));
     spans.push(...spansOf(song));
-  }
+  });
   const end = songs.at(-1)?.end ?? 0;
   const head: Timed[] = [{ ticks: 0, event: { type: 'text', kind: 'track-name', text: title } }];
   return {
@@ -44,15 +60,55 @@ export const exportMidi = (title: string, program: Program): MidiFile => {
     division: DIVISION,
     tracks: [
       { events: sorted([...head, ...tempoEvents(spans, DIVISION), ...conductor]), end },
-      {
-        events: sorted([
-          { ticks: 0, event: { type: 'text', kind: 'track-name', text: 'Click' } },
-          ...clicks,
-        ]),
-        end,
-      },
+      ...(click ? [trackOf('Click', clicks, end)] : []),
+      ...(drums ? [trackOf('Drums', played, end)] : []),
     ],
   };
+};
+
+const trackOf = (name: string, events: readonly Timed[], end: number): MidiTrack => ({
+  events: sorted([
+    { ticks: 0, event: { type: 'text', kind: 'track-name', text: name } },
+    ...events,
+  ]),
+  end: Math.max(end, ...events.map(({ ticks }) => ticks)),
+});
+
+/** What to remember, where it is to be remembered. */
+const cuePoints = ({ song, at }: Laid): Timed[] =>
+  song.timeline.details.flatMap((one): Timed[] =>
+    one.kind === 'cue'
+      ? [
+          {
+            ticks: at(one.startTicks),
+            event: { type: 'text', kind: 'cue-point', text: one.detail.words },
+          },
+        ]
+      : [],
+  );
+
+/**
+ * The drum part by General MIDI keys. A stroke lies where it sounds, swung and with its grace notes;
+ * it ends before the next of its key.
+ */
+const drumNotes = ({ song, at, barOne }: Laid, notes: readonly Note[]): Timed[] => {
+  const next = new Map<number, number>();
+  const events: Timed[] = [];
+  for (const note of [...notes].reverse()) {
+    const position = ticksAt(song.timeline.tempo, note.seconds);
+    const ticks = Math.max(0, position < 0 ? barOne + fileTicks(position) : at(position));
+    const { key } = articulationOf(note.voice, note.how);
+    const following = next.get(key);
+    if (following !== undefined && following <= ticks) continue;
+    next.set(key, ticks);
+    const velocity = Math.max(1, Math.round(note.force * 127));
+    const length = Math.min(STROKE_TICKS, (following ?? Number.POSITIVE_INFINITY) - ticks);
+    events.push(
+      { ticks: ticks + length, event: { type: 'note-off', channel: DRUMS, key, velocity: 0 } },
+      { ticks, event: { type: 'note-on', channel: DRUMS, key, velocity } },
+    );
+  }
+  return events.reverse();
 };
 
 /** A meter where it changes; before bar 1 a shorter bar takes what is left of the count. */

@@ -59,16 +59,17 @@ export const arrangementsOf = (db: Queries, song: string) =>
     [song],
   );
 
-/** A new song with one arrangement, called “As recorded”. */
+/** A new song with one arrangement. */
 export const createSong = async (
   db: Queries,
   band: string,
   title: string,
   map: RoadMap = blankRoadMap(),
+  name = 'As recorded',
 ): Promise<{ song: string; arrangement: string }> => {
   const song = randomUUID();
   await db.run('INSERT INTO song (id, band, title) VALUES ($1, $2, $3)', [song, band, title]);
-  return { song, arrangement: await createArrangement(db, band, song, 'As recorded', map) };
+  return { song, arrangement: await createArrangement(db, band, song, name, map) };
 };
 
 /** A further arrangement of a song. */

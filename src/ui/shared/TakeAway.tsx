@@ -36,6 +36,7 @@ export const TakeAway = memo(({ document, what, saved }: Props) => {
   const [layout, setLayout] = useState('mono');
   const [sound, setSound] = useState('click');
   const url = `/api/documents/${document}/click`;
+  const sheet = `/api/documents/${document}/sheet`;
   const face = (
     <>
       <IconDownload size={16} aria-hidden="true" /> Take away the click
@@ -48,14 +49,14 @@ export const TakeAway = memo(({ document, what, saved }: Props) => {
         <Button
           component="a"
           data-button
-          href={`${url}?as=midi`}
+          href={`${url}?as=midi&sound=${sound}`}
           download
           variant="default"
           disabled={!saved}
         >
           MIDI file
         </Button>
-        <p>Tempo, meters, section markers, click on channel 10.</p>
+        <p>Tempo, meters, section markers, cues; click and drums on channel 10.</p>
         <div className={classes.choices}>
           <Select label="Sound" shown value={sound} onChange={setSound} choices={SOUNDS} />
           <Select label="Resolution" shown value={bits} onChange={setBits} choices={BITS} />
@@ -71,6 +72,23 @@ export const TakeAway = memo(({ document, what, saved }: Props) => {
         >
           WAV file, 48 kHz
         </Button>
+        {saved && (
+          <p className={classes.sheets}>
+            <a href={`${sheet}?as=csv`} download>
+              Table (CSV)
+            </a>
+            {what === 'song' && (
+              <>
+                <a href={`${sheet}?as=text`} download>
+                  Message to the band
+                </a>
+                <a href={`${sheet}?as=json`} download>
+                  Whole song (JSON)
+                </a>
+              </>
+            )}
+          </p>
+        )}
         {!saved && <p>Once your edits are saved.</p>}
       </div>
     </Drop>

@@ -10,6 +10,7 @@ import { clock, meterText } from '@/core/time';
 import { compile } from '@/core/timeline';
 import { NoteIcon, Thumbnail } from '../profile';
 import { call } from '../shared/call';
+import { FromFile } from './FromFile';
 import classes from './SongsPage.module.css';
 
 type Song = {
@@ -27,7 +28,12 @@ type Props = {
 /** All songs of the band. */
 export const SongsPage = ({ band, songs }: Props) => (
   <div className={classes.page}>
-    {band.mayEdit && <NewSong band={band.slug} />}
+    {band.mayEdit && (
+      <div className={classes.making}>
+        <NewSong band={band.slug} />
+        <FromFile band={band.slug} />
+      </div>
+    )}
     {songs.length === 0 && <p className={classes.quiet}>No songs yet.</p>}
     <ul className={classes.list}>
       {songs.map((song) => (

@@ -1,9 +1,11 @@
 import { z } from 'zod';
 import { exportMidi, writeMidi } from '@/core/midi';
+import { perform } from '@/core/performance';
 import type { Program } from '@/core/set';
+import { drumsOf } from '@/core/sound';
 import { type Content, type WavFormat, wavBytes, wavChunks } from '@/core/wav';
 import { programOf } from '@/server/band';
-import { documentParams, memberRoute } from '@/server/http';
+import { documentParams, fileResponse, memberRoute } from '@/server/http';
 import { kitOf } from '@/server/people';
 
 const query = z.object({
@@ -19,18 +21,23 @@ const query = z.object({
 export const GET = memberRoute(
   { params: documentParams, query },
   async ({ params, query, member, within }) => {
-    const { title, program, drums, kit } = await within(async (db) => ({
+    const { title, program, maps, kit } = await within(async (db) => ({
       ...(await programOf(db, params.id)),
       kit: await kitOf(db, member),
     }));
     if (query.as === 'midi') {
-      const bytes = writeMidi(exportMidi(title, program));
+      const notes = program.songs.map(({ timeline }, at) => perform(maps[at]!, timeline, kit));
+      const content = {
+        click: query.sound !== 'drums',
+        ...(query.sound !== 'click' && { drums: notes }),
+      };
+      const bytes = writeMidi(exportMidi(title, program, content));
       return fileResponse(new Uint8Array(bytes), bytes.length, `${title}.mid`, 'audio/midi');
     }
     const format: WavFormat = { bits: query.bits === '16' ? 16 : 24, layout: query.layout };
     const content = {
       click: query.sound !== 'drums',
-      ...(query.sound !== 'click' && { drums: drums(kit) }),
+      ...(query.sound !== 'click' && { drums: drumsOf(program, maps, kit) }),
     };
     return fileResponse(
       wavStream(program, format, content),
@@ -55,22 +62,4 @@ const wavStream = (
       else controller.enqueue(value);
     },
   });
-};
-
-const fileResponse = (body: BodyInit, bytes: number, name: string, type: string) =>
-  new Response(body, {
-    headers: {
-      'Content-Type': type,
-      'Content-Length': String(bytes),
-      'Content-Disposition': disposition(name),
-      'Cache-Control': 'no-store',
-    },
-  });
-
-/** The name in ASCII for old programs and in UTF-8 for the rest (RFC 6266, RFC 8187). */
-const disposition = (name: string): string => {
-  const safe = name.replaceAll(/[\p{Cc}\\/:*?"<>|]/gu, '-');
-  const ascii = safe.replaceAll(/[^ -~]/g, '_');
-  const encoded = encodeURIComponent(safe.toWellFormed()).replaceAll(/['()*]/g, escape);
-  return `attachment; filename="${ascii}"; filename*=UTF-8''${encoded}`;
 };

@@ -1,0 +1,92 @@
+import { z } from 'zod';
+import { parseDocument } from '../document';
+import { nameSchema } from '../fields';
+import { fail, ok, type Result } from '../result';
+import { type RoadMap, roadMapKind } from '../roadmap';
+
+/** A song as a file of our own: its title and its arrangements, each with its road map. */
+export type SongFile = {
+  readonly format: 'ebrant-song';
+  readonly version: 1;
+  readonly title: string;
+  readonly arrangements: readonly { readonly name: string; readonly map: RoadMap }[];
+};
+
+const MOST_ARRANGEMENTS = 20;
+/** Deepest nesting that a file of ours has, with room to spare. */
+const DEEPEST = 40;
+
+const songFileSchema = z.looseObject({
+  format: z.literal('ebrant-song', {
+    error: 'This is no song of Ebrant: its format is not “ebrant-song”.',
+  }),
+  version: z.number({ error: 'The file does not say its version.' }),
+  title: nameSchema('A song'),
+  arrangements: z
+    .array(z.looseObject({ name: nameSchema('An arrangement'), map: z.unknown() }))
+    .min(1, 'A song has at least one arrangement.')
+    .max(MOST_ARRANGEMENTS, `A song has at most ${MOST_ARRANGEMENTS} arrangements.`),
+});
+
+export const writeSongFile = (title: string, arrangements: SongFile['arrangements']): string =>
+  JSON.stringify({ format: 'ebrant-song', version: 1, title, arrangements }, undefined, 1);
+
+/**
+ * Reads a file of ours. Fields that a newer version has added to its records are kept.
+ *
+ * @param text at most what the caller allows to be uploaded
+ */
+export const readSongFile = (text: string): Result<SongFile> => {
+  if (nesting(text) > DEEPEST)
+    return fail('invalid', 'File', 'It is nested too deep to be a song.');
+  let value: unknown;
+  try {
+    // A key of that name would reach into every object made from it.
+    value = JSON.parse(text, (key, part) => (key === '__proto__' ? undefined : part));
+  } catch {
+    return fail('invalid', 'File', 'It is not JSON: it may be cut short, or another kind of file.');
+  }
+  const parsed = songFileSchema.safeParse(value);
+  if (!parsed.success) {
+    const { path, message } = parsed.error.issues[0]!;
+    return fail('invalid', ['File', ...path].join(', '), message);
+  }
+  const { title, version } = parsed.data;
+  const arrangements: { name: string; map: RoadMap }[] = [];
+  for (const { name, map } of parsed.data.arrangements) {
+    const read = parseDocument(roadMapKind, map);
+    if (!read.ok) {
+      const newer = version > 1 ? ' It comes from a newer version of Ebrant.' : '';
+      const { code, place, message } = read.problem;
+      return fail(code, `Arrangement “${name}”, ${place}`, message + newer);
+    }
+    arrangements.push({ name, map: read.value });
+  }
+  return ok({ format: 'ebrant-song', version: 1, title, arrangements });
+};
+
+/** How deep brackets stand in one another, strings left out. */
+const nesting = (text: string): number => {
+  let [depth, most, quoted] = [0, 0, false];
+  for (let at = 0; at < text.length; at++) {
+    const letter = text[at];
+    if (quoted) {
+      if (letter === '\\') at++;
+      else if (letter === '"') quoted = false;
+    } else if (letter === '"') quoted = true;
+    else if (letter === '{' || letter === '[') most = Math.max(most, ++depth);
+    else if (letter === '}' || letter === ']') depth--;
+  }
+  return most;
+};
+
+/** What a file may hold, as JSON Schema: for whoever writes or checks one with other means. */
+export const songFileJsonSchema = () =>
+  z.toJSONSchema(
+    songFileSchema.extend({
+      arrangements: z.array(
+        z.looseObject({ name: nameSchema('An arrangement'), map: roadMapKind.schema }),
+      ),
+    }),
+    { io: 'input', unrepresentable: 'any' },
+  );

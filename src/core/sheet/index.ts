@@ -1,0 +1,7 @@
+/**
+ * Songs and sets as other things than sound: tables for a spreadsheet, a message to the band, and our
+ * own file that holds a song whole.
+ */
+export * from './file';
+export * from './message';
+export * from './table';

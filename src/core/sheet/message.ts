@@ -1,0 +1,45 @@
+import { rowsOf } from '../editing';
+import {
+  countedAs,
+  detailsBySection,
+  feelText,
+  levelText,
+  passesText,
+  type RoadMap,
+  resolve,
+} from '../roadmap';
+import { clock, meterText, noteName } from '../time';
+import type { Timeline } from '../timeline';
+
+/**
+ * A song as a message to the band, in Markdown that also reads as plain text: one line a section, with
+ * what to remember under it.
+ */
+export const message = (title: string, map: RoadMap, timeline: Timeline): string => {
+  const { tempo, meter, countIn, pickup } = map.start;
+  const details = detailsBySection(map);
+  const lines = rowsOf(map).flatMap((row): string[] => {
+    const indent = '  '.repeat(row.depth);
+    if (row.kind === 'repeat') return [`${indent}- **${row.node.repeat.times} times:**`];
+    if (row.kind === 'ending')
+      return [`${indent}- *ending ${passesText(row.node.ending.passes)}:*`];
+    const { section } = row;
+    const { bars, phrase, level, feel, hats, tacet } = resolve(map, section);
+    const how = [
+      tacet ? 'no drums' : `level ${levelText(level)}`,
+      feelText(feel) === 'straight' ? '' : feelText(feel),
+      tacet ? '' : (hats ?? ''),
+    ].filter(Boolean);
+    const times = section.times > 1 ? ` × ${section.times}` : '';
+    const cues = details.get(section.id)?.cues ?? [];
+    return [
+      `${indent}- **${plain(section.name)}** ${countedAs(bars, phrase)}${times}, ${how.join(', ')}`,
+      ...cues.map(({ words, by }) => `${indent}  - ${plain(words)}${by ? ` (${plain(by)})` : ''}`),
+    ];
+  });
+  const head = `${noteName(tempo.unit)} = ${tempo.perMinute}, ${meterText(meter)}, count ${countIn}${pickup > 0 ? `, pickup ${pickup}` : ''}, ${timeline.bars.length} bars, ${clock(timeline.seconds)}`;
+  return `# ${plain(title)}\n\n${head}\n\n${lines.join('\n')}\n`;
+};
+
+/** Text that means nothing but itself in Markdown. */
+const plain = (text: string): string => text.replaceAll(/[\\`*_[\]<>#]/g, (sign) => `\\${sign}`);

@@ -1,0 +1,69 @@
+import { stringify } from 'csv-stringify/sync';
+import type { Program } from '../set';
+import { clock, meterText, perMinuteAt } from '../time';
+import { speedAt, type Timeline } from '../timeline';
+
+/**
+ * Tables for a spreadsheet: RFC 4180, with a heading, every cell text or number. A cell that a
+ * spreadsheet would run as a formula is written with an apostrophe before it.
+ */
+const csv = (heading: readonly string[], rows: readonly (readonly (string | number)[])[]): string =>
+  stringify([heading as string[], ...(rows as (string | number)[][])], {
+    escape_formulas: true,
+    record_delimiter: 'windows',
+  });
+
+const round = (value: number): number => Math.round(value * 1e6) / 1e6;
+
+/** Every played bar of a song: its numbers, section, meter, tempo and exact start. */
+export const barsTable = (timeline: Timeline): string =>
+  csv(
+    [
+      'played',
+      'written',
+      'section',
+      'pass',
+      'bar of section',
+      'meter',
+      'quarters a minute',
+      'starts (s)',
+      'cues',
+    ],
+    timeline.bars.map((bar, index) => {
+      const passage = timeline.passages[bar.passage]!;
+      const speed = speedAt(timeline.tempo, bar.startTicks);
+      const end = timeline.bars[index + 1]?.startTicks ?? timeline.ticks;
+      const cues = timeline.details.flatMap((one) =>
+        one.kind === 'cue' && one.startTicks >= bar.startTicks && one.startTicks < end
+          ? [one.detail.words]
+          : [],
+      );
+      return [
+        bar.played,
+        bar.written,
+        passage.name,
+        passage.pass,
+        bar.played - passage.firstPlayed + 1,
+        meterText(bar.meter),
+        speed ? round(perMinuteAt(speed, 'quarter')) : '',
+        round(bar.startSeconds),
+        cues.join(' / '),
+      ];
+    }),
+  );
+
+/** The songs of a set: when each is counted in, its bar 1, its end. */
+export const songsTable = ({ songs }: Program): string =>
+  csv(
+    ['song', 'title', 'starts (s)', 'bar 1 (s)', 'ends (s)', 'starts', 'bars', 'length'],
+    songs.map(({ title, start, barOne, end, timeline }, index) => [
+      index + 1,
+      title,
+      round(start),
+      round(barOne),
+      round(end),
+      clock(start),
+      timeline.bars.length,
+      clock(end - start),
+    ]),
+  );
