@@ -105,3 +105,52 @@ test('a set plays through the transport too', async ({ page }) => {
   await expect(page.getByTestId('position')).toHaveText(/^Bar 1/, { timeout: 8000 });
   await page.keyboard.press('Space');
 });
+
+test('on to the next section, again from its top, out of the vamp: on the bar line, without a gap', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    const sounding: { when: number; taken: boolean }[] = [];
+    Object.assign(window, { sounding });
+    const { start, stop } = AudioBufferSourceNode.prototype;
+    AudioBufferSourceNode.prototype.start = function (this: AudioBufferSourceNode, when = 0) {
+      const one = { when, taken: false };
+      sounding.push(one);
+      Reflect.set(this, 'sounding', one);
+      return start.call(this, when);
+    };
+    AudioBufferSourceNode.prototype.stop = function (this: AudioBufferSourceNode, when?: number) {
+      const one = Reflect.get(this, 'sounding');
+      if (one && this.context.currentTime < one.when) one.taken = true;
+      return stop.call(this, when);
+    };
+  });
+  await newSong(page, 'Moves');
+  await page.getByRole('tab', { name: 'Text' }).click();
+  await page
+    .getByLabel('The song as text')
+    .fill('song 240, in 4/4, count 4\nA: 16\nTalk: 2, x 9, vamp "nod"\nB: 16');
+  await saved(page);
+  await page.getByRole('tab', { name: 'As written' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  const where = page.getByTestId('where');
+  const position = page.getByTestId('position');
+  await expect(position).toHaveText(/^Bar 3/, { timeout: 10_000 });
+  await page.keyboard.press('Backspace');
+  await expect(position).toHaveText(/^Bar 1 /, { timeout: 3000 });
+  await page.keyboard.press('n');
+  await expect(where).toContainText('Talk (1 of 9)', { timeout: 3000 });
+  await page.keyboard.press('l');
+  await expect(where).toContainText(/^B,/, { timeout: 5000 });
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  const times = await page.evaluate(() =>
+    (window as unknown as { sounding: { when: number; taken: boolean }[] }).sounding
+      .filter(({ taken }) => !taken)
+      .map(({ when }) => when)
+      .sort((a, b) => a - b),
+  );
+  expect(times.length).toBeGreaterThan(16);
+  // At 240 a click every quarter of a second, through all three moves.
+  for (let index = 1; index < times.length; index++)
+    expect(times[index]! - times[index - 1]!).toBeCloseTo(0.25, 4);
+});

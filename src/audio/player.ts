@@ -29,6 +29,8 @@ export type Player = {
   readonly stop: () => void;
   /** The program or its drums have changed: goes on with them at the same place. */
   readonly change: (program: Program, drums?: Drums) => void;
+  /** Goes on elsewhere from a time that is still to come: what was to sound after it does not. */
+  readonly jump: (from: Seconds, to: Seconds) => void;
   /** In decibels; drums at the lowest level are off. */
   readonly setLevels: (levels: Levels) => void;
   /** How fast, against what is written: 1 is as written. */
@@ -51,10 +53,12 @@ type Lane = {
 type Playing = {
   program: Program;
   drums: Drums | undefined;
-  readonly click: Lane;
-  readonly kit: Lane;
-  /** The audio clock's time at which the program's time is 0. */
-  readonly origin: number;
+  click: Lane;
+  kit: Lane;
+  /** The audio clock's time at which the program's time is 0, for what is handed over from now on. */
+  origin: number;
+  /** The same for what is heard, until a jump that has been handed over is reached. */
+  heard: { readonly origin: number; readonly until: number } | undefined;
 };
 
 /** Plays clicks and drums through Web Audio. The context is opened by the first play, as browsers demand. */
@@ -67,7 +71,7 @@ export const createPlayer = (): Player => {
   let rate = 1;
   let ended: () => void = () => undefined;
   const made = new Map<string, AudioBuffer>();
-  const handedOver = new Set<AudioBufferSourceNode>();
+  const handedOver = new Map<AudioBufferSourceNode, number>();
 
   const open = async () => {
     context ??= new AudioContext({ sampleRate: 48_000, latencyHint: 'interactive' });
@@ -106,7 +110,7 @@ export const createPlayer = (): Player => {
       source.start(at);
       if (due.until === undefined) source.connect(output);
       else catchAt(source, output, playing!.origin + due.until / rate);
-      handedOver.add(source);
+      handedOver.set(source, at);
       lane.next++;
     }
   };
@@ -125,7 +129,7 @@ export const createPlayer = (): Player => {
     const until = (context.currentTime + HORIZON - playing.origin) * rate;
     handOver(playing.click, outputs.click, renderClick, until);
     if (playing.drums) handOver(playing.kit, outputs.kit, playing.drums.render, until);
-    if ((context.currentTime - playing.origin) * rate > playing.program.seconds) finish();
+    if (position() > playing.program.seconds) finish();
   };
 
   const begin = (program: Program, drums: Drums | undefined, from: number, at: number) => {
@@ -135,13 +139,23 @@ export const createPlayer = (): Player => {
       click: laneFrom(clicksOf(program), from),
       kit: laneFrom(strokesOf(drums), from),
       origin: at - from / rate,
+      heard: undefined,
     };
     refill();
   };
 
   const silence = () => {
-    for (const source of handedOver) source.stop();
+    for (const source of handedOver.keys()) source.stop();
     handedOver.clear();
+  };
+
+  /** Takes back what has been handed over for a time and later. */
+  const takeBack = (from: number) => {
+    for (const [source, at] of handedOver) {
+      if (at < from - 1e-6) continue;
+      source.stop();
+      handedOver.delete(source);
+    }
   };
 
   const stop = () => {
@@ -155,7 +169,12 @@ export const createPlayer = (): Player => {
     ended();
   };
 
-  const position = () => (context!.currentTime - playing!.origin) * rate;
+  const originNow = (): number => {
+    const { heard, origin } = playing!;
+    return heard && context!.currentTime < heard.until ? heard.origin : origin;
+  };
+
+  const position = () => (context!.currentTime - originNow()) * rate;
 
   return {
     play: async (program, from, drums) => {
@@ -172,6 +191,18 @@ export const createPlayer = (): Player => {
       const then = samePlace(playing.program, program, seconds(position()));
       silence();
       begin(program, drums, then, context.currentTime);
+    },
+    jump: (from, to) => {
+      if (!playing || !context) return;
+      const before = originNow();
+      const at = before + from / rate;
+      if (at <= context.currentTime) return;
+      takeBack(at);
+      playing.heard = { origin: before, until: at };
+      playing.origin = at - to / rate;
+      playing.click = laneFrom(playing.click.dues, to);
+      playing.kit = laneFrom(playing.kit.dues, to);
+      refill();
     },
     setLevels: (next) => {
       levels = next;

@@ -42,7 +42,7 @@ const send = async (
 const set = (field: string, value: unknown) => ({
   type: 'set',
   in: 'sections',
-  id: 's1',
+  id: 'sections1',
   field,
   value,
 });
@@ -99,7 +99,7 @@ const insert = (where: string, value: object) => ({
   type: 'insert',
   in: where,
   id: 'new-one',
-  value: { section: 's1', ...value },
+  value: { section: 'sections1', ...value },
 });
 const FIRST = { bar: 1, ticks: 0 };
 
@@ -137,7 +137,7 @@ test('repeats that multiply beyond reason, or stand in themselves, are refused',
     id,
     value: { order: 'a0', within, times },
   });
-  const inside = { type: 'set', in: 'sections', id: 's1', field: 'within', value: 'r3' };
+  const inside = { type: 'set', in: 'sections', id: 'sections1', field: 'within', value: 'r3' };
   const many = [repeat('r1', null), repeat('r2', 'r1'), repeat('r3', 'r2'), inside];
   expect(await edit(...many)).toMatchObject({
     status: 422,
@@ -157,7 +157,7 @@ test('a map that unrolls to more than 20,000 bars is refused', async () => {
 test('markup, emoji and right-to-left names are stored as they are', async () => {
   const name = '<script>alert(1)</script> 🥁 فاصل';
   expect((await edit(set('name', name))).status).toBe(200);
-  expect(JSON.parse(await body()).sections.s1.name).toBe(name);
+  expect(JSON.parse(await body()).sections.sections1.name).toBe(name);
 });
 
 test('a body of 50 MB is refused before it is read', async () => {

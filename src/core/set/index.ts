@@ -3,5 +3,6 @@
  * the program that joins their timelines into one stretch of time.
  */
 export * from './anchor';
+export * from './moves';
 export * from './program';
 export * from './schema';

@@ -27,7 +27,7 @@ beforeAll(async () => {
 });
 afterAll(() => db.close());
 
-const setBars = (value: unknown, id = 's1'): Operation[] => [
+const setBars = (value: unknown, id = 'sections1'): Operation[] => [
   { type: 'set', in: 'sections', id, field: 'bars', value },
 ];
 
@@ -60,7 +60,7 @@ test('a change is stored with its revision, its author and its place in the log'
   const { outcomes, news } = await save('Odile Marsh', ferry, revision, made);
   expect(outcomes).toEqual([{ id: made.id, revision: revision + 1, repeated: false }]);
   expect(news).toEqual([{ ...made, revision: revision + 1 }]);
-  expect((await stored(ferry)).map.sections.s1?.bars).toBe(12);
+  expect((await stored(ferry)).map.sections.sections1?.bars).toBe(12);
   const author = await db.value(
     'SELECT name FROM change JOIN member ON member.id = author WHERE change.id = $1',
     [made.id],
@@ -78,7 +78,7 @@ test('a change sent twice happens once, and another under its id is refused', as
   expect(forged.outcomes[0]).toMatchObject({ problem: { code: 'taken' } });
   expect(await stored(ferry)).toMatchObject({
     revision: revision + 1,
-    map: { sections: { s1: { bars: 9 } } },
+    map: { sections: { sections1: { bars: 9 } } },
   });
 });
 
@@ -89,10 +89,10 @@ test('edits made on an old revision are merged, and each gets the other’s', as
     'Odile Marsh',
     ferry,
     revision,
-    change([{ type: 'set', in: 'sections', id: 's1', field: 'name', value: 'Opening' }]),
+    change([{ type: 'set', in: 'sections', id: 'sections1', field: 'name', value: 'Opening' }]),
   );
   expect(later.news).toHaveLength(2);
-  expect((await stored(ferry)).map.sections.s1).toMatchObject({ bars: 5, name: 'Opening' });
+  expect((await stored(ferry)).map.sections.sections1).toMatchObject({ bars: 5, name: 'Opening' });
 });
 
 test('many people at once: every edit gets its own revision and none is lost', async () => {
@@ -122,12 +122,15 @@ test('of several changes the possible ones are saved and the others get their se
     change(setBars(6)),
     change(setBars(0)),
     change(setBars(4, 'nowhere')),
-    change(setBars(7, 's2')),
+    change(setBars(7, 'sections2')),
   );
   expect(
     outcomes.map((outcome) => ('problem' in outcome ? outcome.problem.code : 'saved')),
   ).toEqual(['saved', 'invalid', 'gone', 'saved']);
-  expect((await stored(ferry)).map.sections).toMatchObject({ s1: { bars: 6 }, s2: { bars: 7 } });
+  expect((await stored(ferry)).map.sections).toMatchObject({
+    sections1: { bars: 6 },
+    sections2: { bars: 7 },
+  });
 });
 
 test('a page ahead of what is saved is told so', async () => {

@@ -16,7 +16,7 @@ const Hearing = dynamic(() => import('./Hearing'), { ssr: false });
 
 /** At the foot of every place: play and stop, where we are in words, tempo, click level. */
 export const TransportBar = () => {
-  const { loaded, playing, toggle } = useTransport();
+  const { loaded, playing, toggle, move } = useTransport();
   useCommands([
     {
       id: 'play',
@@ -29,6 +29,24 @@ export const TransportBar = () => {
       label: 'Play from the count-in',
       keys: 'Shift+Space',
       run: () => toggle(true),
+    },
+    {
+      id: 'again',
+      label: 'While it plays: again from the top of this section',
+      keys: 'Backspace',
+      run: () => move('again'),
+    },
+    {
+      id: 'on',
+      label: 'While it plays: on to the next section at the bar line',
+      keys: 'N',
+      run: () => move('on'),
+    },
+    {
+      id: 'leave',
+      label: 'While it plays: leave the vamp at the end of this time',
+      keys: 'L',
+      run: () => move('leave'),
     },
   ]);
   return (

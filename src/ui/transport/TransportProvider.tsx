@@ -12,7 +12,7 @@ import {
 } from 'react';
 import { createPlayer, type Drums, type Levels, type Player } from '@/audio/player';
 import { LEVEL_RANGE } from '@/core/click';
-import type { Program } from '@/core/set';
+import { type MoveKind, moveAt, type Program } from '@/core/set';
 import { type Seconds, seconds } from '@/core/time';
 
 /** What a page puts under the transport. */
@@ -35,6 +35,8 @@ type Controls = {
   readonly setLevels: (levels: Partial<Levels>) => void;
   /** How fast, as a factor on what is written. */
   readonly setRate: (rate: number) => void;
+  /** While it plays: goes on elsewhere from a bar line on; answers whether there is a way. */
+  readonly move: (kind: MoveKind) => boolean;
   /** Lets one stroke be heard at once. */
   readonly strike: (sound: string) => void;
   /** Calls back on every frame while something plays, and once with nothing when it stops. */
@@ -129,6 +131,13 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
     [stop, ready],
   );
 
+  const move = useCallback((kind: MoveKind): boolean => {
+    const now = player.current?.now();
+    const way = now === undefined ? undefined : moveAt(current.current!.program, now, kind);
+    if (way) player.current?.jump(way.from, way.to);
+    return way !== undefined;
+  }, []);
+
   const strike = useCallback(
     (sound: string) => {
       void import('@/core/sound').then(({ renderDrum }) => ready().strike(sound, renderDrum));
@@ -177,8 +186,8 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
   }, []);
 
   const controls = useMemo(
-    () => ({ load, toggle, setLevels, setRate, strike, follow }),
-    [load, toggle, setLevels, setRate, strike, follow],
+    () => ({ load, toggle, move, setLevels, setRate, strike, follow }),
+    [load, toggle, move, setLevels, setRate, strike, follow],
   );
   const state = useMemo(() => ({ loaded, playing, levels, rate }), [loaded, playing, levels, rate]);
   return (
