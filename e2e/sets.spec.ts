@@ -143,13 +143,11 @@ test('a song goes out whole, as a table and as a message, and comes back from it
   page,
 }) => {
   await openSong(page, 'Nine Mile Ferry');
+  await page.getByRole('button', { name: 'Take away the click' }).click();
   const take = async (name: string) => {
-    await page.getByRole('button', { name: 'Take away the click' }).click();
     const waiting = page.waitForEvent('download');
     await page.getByRole('link', { name }).click();
-    const path = await (await waiting).path();
-    await page.keyboard.press('Escape');
-    return path;
+    return (await waiting).path();
   };
   const table = bytesOf(await take('Table (CSV)'))
     .toString('utf8')
