@@ -113,6 +113,9 @@ test('a groove in another meter, a fill without room and what nobody can play ar
   expect(about('groove Six, in 6/8 = hh 8ths\nA: 4, groove Six')).toEqual([
     'The groove “Six” is in 6/8, “A” in 4/4: it is cut or goes round within the bar.',
   ]);
+  expect(about('groove Four = hh 1 | hh 2 | hh 3 | hh 4\nA: 3, groove Four')).toEqual([
+    'The groove “Four” has 4 bars, “A” 3: its last bar is not played there.',
+  ]);
   expect(about('fill Long = sn 16ths\nA: 4; fill last.3 plays "Long"')).toEqual([
     'The fill “Long” has 4 beats, its place in “A” 2 beats: its first 2 beats are left out.',
   ]);

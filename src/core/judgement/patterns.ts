@@ -1,4 +1,4 @@
-import { patternTicks, stick, troublesOf } from '../kit';
+import { patternBars, patternTicks, stick, troublesOf } from '../kit';
 import { barTicks, beatTicks, meterText, rateOf } from '../time';
 import { type Check, named, plural, type Remark, remark } from './remark';
 
@@ -13,6 +13,22 @@ const grooveMeter: Check = ({ map, timeline }) =>
         about: [passage.section, pattern.id],
         passage,
         sentence: `The groove ${named(pattern.name)} is in ${meterText(pattern.meter)}, ${named(passage.name)} in ${meterText(passage.meter)}: it is cut or goes round within the bar.`,
+      }),
+    ];
+  });
+
+/** A groove with more bars than the section has: its end is never played. */
+const grooveLength: Check = ({ map, timeline }) =>
+  timeline.passages.flatMap((passage): Remark[] => {
+    const pattern = map.patterns[passage.groove ?? ''];
+    const over = pattern ? patternBars(pattern) - passage.bars : 0;
+    if (!pattern || passage.tacet || over <= 0) return [];
+    return [
+      remark({
+        code: 'groove-length',
+        about: [passage.section, pattern.id],
+        passage,
+        sentence: `The groove ${named(pattern.name)} has ${plural(patternBars(pattern), 'bar')}, ${named(passage.name)} ${passage.bars}: its last ${over === 1 ? 'bar is' : `${over} bars are`} not played there.`,
       }),
     ];
   });
@@ -63,4 +79,4 @@ const unplayable: Check = ({ map, timeline }) => {
   });
 };
 
-export const patternChecks: readonly Check[] = [grooveMeter, fillPlace, unplayable];
+export const patternChecks: readonly Check[] = [grooveMeter, grooveLength, fillPlace, unplayable];

@@ -1,6 +1,6 @@
 'use client';
 
-import { memo, useId } from 'react';
+import { memo, useCallback, useId, useMemo, useRef } from 'react';
 import {
   articulationOf,
   type Change,
@@ -31,7 +31,14 @@ type Props = {
 /** A row for each voice, a column for each count; written by key, painted by mouse or finger. */
 export const Grid = ({ pattern, rows, handed, mayEdit, onChange, onStruck }: Props) => {
   const id = useId();
-  const columns = columnsOf(pattern);
+  const { beats, meter, grid: divided } = pattern;
+  const columns = useMemo(
+    () => columnsOf({ beats, meter, grid: divided }),
+    [beats, meter, divided],
+  );
+  const change = useRef(onChange);
+  change.current = onChange;
+  const setGrid = useCallback((grid: readonly number[]) => change.current({ grid }), []);
   const { cursor, handlers } = useGrid({ pattern, columns, rows, onChange, onStruck });
   const hands = new Map(handed.map(({ voice, at, hand }) => [`${voice} ${at}`, hand]));
   const onGrid = new Set(columns.map(({ at }) => at as number));
@@ -50,7 +57,13 @@ export const Grid = ({ pattern, rows, handed, mayEdit, onChange, onStruck }: Pro
         {...(mayEdit && handlers)}
       >
         <tbody>
-          <Divisions pattern={pattern} mayEdit={mayEdit} onChange={onChange} />
+          <Divisions
+            beats={beats}
+            meter={meter}
+            grid={divided}
+            mayEdit={mayEdit}
+            onChange={setGrid}
+          />
           <tr className={classes.row}>
             <th aria-label="Voice" />
             {columns.map(({ at, word, strong }) => (
@@ -108,24 +121,23 @@ export const Grid = ({ pattern, rows, handed, mayEdit, onChange, onStruck }: Pro
 
 const PARTS = [1, 2, 3, 4, 5, 6, 8, 12, 16];
 
-/** Into how many parts each pulse is divided, over its columns. */
-const Divisions = ({
-  pattern,
-  mayEdit,
-  onChange,
-}: Pick<Props, 'pattern' | 'mayEdit' | 'onChange'>) => {
-  const pulses = pulsesIn(pattern);
+type DivisionsProps = Pick<Pattern, 'beats' | 'meter' | 'grid'> & {
+  readonly mayEdit: boolean;
+  readonly onChange: (grid: readonly number[]) => void;
+};
+
+/** Into how many parts each pulse is divided, over its columns. Strokes do not draw it again. */
+const Divisions = memo(({ mayEdit, onChange, ...shape }: DivisionsProps) => {
+  const pulses = pulsesIn(shape);
   const set = (pulse: number, parts: number) =>
-    onChange({
-      grid: pulses.map((_, index) => (index === pulse ? parts : divisionAt(pattern, index))),
-    });
+    onChange(pulses.map((_, index) => (index === pulse ? parts : divisionAt(shape, index))));
   return (
     <tr className={classes.row}>
       <th scope="row" className={classes.quiet}>
         in parts
       </th>
       {pulses.map(({ from }, pulse) => {
-        const parts = divisionAt(pattern, pulse);
+        const parts = divisionAt(shape, pulse);
         return (
           <td key={from} className={classes.division} style={{ gridColumn: `span ${parts}` }}>
             <select
@@ -136,7 +148,7 @@ const Divisions = ({
               onChange={({ currentTarget }) => set(pulse, Number(currentTarget.value))}
             >
               {[...new Set([...PARTS, parts])]
-                .sort((a, b) => a - b)
+                .sort((one, other) => one - other)
                 .map((one) => (
                   <option key={one}>{one}</option>
                 ))}
@@ -146,7 +158,7 @@ const Divisions = ({
       })}
     </tr>
   );
-};
+});
 
 type CellProps = {
   readonly id: string;

@@ -12,6 +12,7 @@ import { compile, speedAt } from '@/core/timeline';
 import { type Opened, SaveState, UndoButtons, useDocument, useUndoKeys } from '../document';
 import { useCommands } from '../shared/commands';
 import { newId } from '../shared/newId';
+import { PAUSE, useSettled } from '../shared/useSettled';
 import { FillMaker } from './FillMaker';
 import { IntoBook } from './IntoBook';
 import classes from './Kit.module.css';
@@ -32,7 +33,11 @@ type Props = {
 export const KitPage = ({ opened, title, song, book, layout }: Props) => {
   const live = useDocument(roadMapKind, opened);
   const { document: map, edit, mayEdit } = live;
-  const patterns = inOrder(map.patterns).filter(({ of }) => !of || !map.patterns[of]);
+  // The small pictures follow after a pause; what is gone is gone at once.
+  const pictured = useSettled(map.patterns, PAUSE);
+  const patterns = inOrder(map.patterns)
+    .filter(({ of }) => !of || !map.patterns[of])
+    .map((one) => pictured[one.id] ?? one);
   const [chosen, setChosen] = useState<string | undefined>(patterns[0]?.id);
   const pattern = map.patterns[chosen ?? ''];
   const main = pattern?.of ? map.patterns[pattern.of] : pattern;

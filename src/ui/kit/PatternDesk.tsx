@@ -32,6 +32,7 @@ import type { Edit } from '../document';
 import { Cell } from '../shared/Cell';
 import { newId } from '../shared/newId';
 import { Select } from '../shared/Select';
+import { PAUSE, useSettled } from '../shared/useSettled';
 import { useControls } from '../transport';
 import { Asks } from './Asks';
 import { Grid } from './Grid';
@@ -68,9 +69,10 @@ export const PatternDesk = (props: DeskProps) => {
   const { patterns, pattern, layout, tempo, mayEdit, edit, onSelect } = props;
   const left = layout.hand === 'left';
   const handed = useMemo(() => stick(pattern, left), [pattern, left]);
-  // Staff and figures may be a frame behind the grid while somebody writes fast.
+  // While somebody writes fast, the staff may be a frame behind the grid; the figures wait for a pause.
   const later = useDeferredValue(pattern);
-  const laterHanded = useMemo(() => stick(later, left), [later, left]);
+  const settled = useSettled(later, PAUSE);
+  const settledHanded = useMemo(() => stick(settled, left), [settled, left]);
   const [all, setAll] = useState(false);
   const [stand, setStand] = useState(false);
   const rows = soundingRows(pattern, layout, all);
@@ -160,8 +162,8 @@ export const PatternDesk = (props: DeskProps) => {
           />
         </section>
         <Asks
-          pattern={later}
-          handed={laterHanded}
+          pattern={settled}
+          handed={settledHanded}
           secondsPerTick={secondsPerTick}
           tempo={`${tempo.unit.replace('-', ' ')} = ${tempo.perMinute}`}
           layout={layout}

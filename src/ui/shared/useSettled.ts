@@ -2,6 +2,9 @@
 
 import { useEffect, useState } from 'react';
 
+/** A pause in typing or writing, in milliseconds. */
+export const PAUSE = 180;
+
 /**
  * A value once it has not changed for a while: what may wait until somebody pauses in typing.
  *

@@ -14,7 +14,7 @@ import { useListening } from '../kit/Sound';
 import { Profile, type Scale, type Stretch } from '../profile';
 import { newId } from '../shared/newId';
 import { TakeAway } from '../shared/TakeAway';
-import { useSettled } from '../shared/useSettled';
+import { PAUSE, useSettled } from '../shared/useSettled';
 import { useDrums, useProgram } from '../transport';
 import { type Arrangement, Arrangements } from './Arrangements';
 import { Compare } from './Compare';
@@ -42,9 +42,8 @@ type Props = {
   readonly layout: Layout;
 };
 
-/** A song of more sections has its drawing follow after a pause of so many milliseconds. */
+/** A song of more sections has its drawing follow after a pause. */
 const LONG = 40;
-const PAUSE = 180;
 
 /** A song: its profile above its sections, details of the selected one at the side. */
 export const SongPage = ({ opened, title, arrangement, others, layout }: Props) => {
