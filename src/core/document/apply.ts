@@ -51,8 +51,20 @@ export const apply = <D>(
 export const parseDocument = <D>(kind: DocumentKind<D>, value: unknown): Result<D> => {
   const parsed = kind.schema.safeParse(value);
   if (!parsed.success) return schemaProblem(kind.name, parsed.error);
-  const problem = kind.check(parsed.data);
+  const problem = misplaced(kind, parsed.data) ?? kind.check(parsed.data);
   return problem ? { ok: false, problem } : ok(parsed.data);
+};
+
+/** A record that stands under another id than its own: everything that names it would miss it. */
+const misplaced = <D>(kind: DocumentKind<D>, document: D): Problem | undefined => {
+  for (const where of Object.keys(kind.collections)) {
+    for (const [id, record] of Object.entries(collectionOf(document, where))) {
+      if (record.id === id) continue;
+      const message = 'It stands under another id than its own.';
+      return { code: 'invalid', place: kind.call(where, record), message };
+    }
+  }
+  return undefined;
 };
 
 const applyOne = <D>(kind: DocumentKind<D>, document: D, operation: Operation) => {

@@ -91,6 +91,8 @@ test.each([
   ],
   [damaged('"perMinute": 120', '"perMinute": 0'), /20 to 400/],
   [damaged('"title": "Song"', '"title": ""'), /needs a name/],
+  // A repeat under another id than its own; found by the damaged bytes below.
+  [damaged('"id": "repeats', '"id": "other'), /another id than its own/],
   [
     damaged('"version": 1,\n "title"', '"version": 9,\n "title"').replace(
       '"bars": 2',
