@@ -47,7 +47,7 @@ const SIXTEENTH = TICKS_PER_QUARTER / 4;
  * hand to hand, any of them follows any other at any tempo. Our own choice of cells for a recipe
  * that is common practice; no source.
  */
-export const CELLS: readonly (readonly number[])[] = [[0], [1], [2], [3], [0, 3]];
+const CELLS: readonly (readonly number[])[] = [[0], [1], [2], [3], [0, 3]];
 
 /** Hands and foot one after the other over four sixteenths: R, L, and K for the foot. */
 const LINEAR_CELLS = ['RLKK', 'RLRK', 'RKLK', 'RLKR', 'KRLK'] as const;

@@ -123,7 +123,7 @@ export type Hand = (typeof HANDS)[number];
 /** What plays together, and when. */
 export type Struck = Stroke & { readonly voice: VoiceId };
 
-export const NO_ROWS = Object.freeze(
+const NO_ROWS = Object.freeze(
   Object.fromEntries(VOICE_IDS.map((id) => [id, Object.freeze([])])),
 ) as unknown as Rows;
 

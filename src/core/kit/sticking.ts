@@ -152,9 +152,9 @@ export const ACROSS: Readonly<Record<VoiceId, number>> = {
 };
 
 /** A hand that plays twice within this many seconds plays a double at speed. */
-export const FAST_DOUBLE = 0.13;
+const FAST_DOUBLE = 0.13;
 /** A hand needs this long from its last stroke to a crash, in seconds. */
-export const TO_THE_CRASH = 0.11;
+const TO_THE_CRASH = 0.11;
 
 /**
  * What a sticking asks for that usually goes wrong: hands that cross, doubles at speed, and a leading

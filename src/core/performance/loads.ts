@@ -2,7 +2,7 @@ import { LIMBS, type Limb } from '../kit';
 import type { Note } from './note';
 
 /** A limb that rests at least so long, in seconds, has rested. */
-export const REST = 2;
+const REST = 2;
 
 /** What a song asks of a limb from moment to moment. */
 export type SongLoad = {
@@ -17,7 +17,7 @@ export type SongLoad = {
 
 /** Seconds between two figures of a load, and the stretch each is taken over. */
 export const STEP = 2;
-export const WINDOW = 8;
+const WINDOW = 8;
 
 /**
  * Strokes a minute of each limb along a song, and its longest stretch without a rest.

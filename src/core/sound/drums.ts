@@ -116,7 +116,7 @@ const RECIPES: Readonly<Record<string, Recipe>> = {
 export const FORCES_HEARD = 5;
 
 /** The nearest of the forces that are made. */
-export const heardForce = (force: number): number =>
+const heardForce = (force: number): number =>
   Math.max(1, Math.min(FORCES_HEARD, Math.round(force * FORCES_HEARD)));
 
 /** Names the sound of a stroke, for keeping it once it is made. */

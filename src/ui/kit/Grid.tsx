@@ -221,7 +221,7 @@ const signOf = (voice: VoiceId, { how, ornament, after }: Stroke): string =>
   ].join('');
 
 /** A stroke in words, for who cannot see its signs. */
-export const strokeWords = (voice: VoiceId, stroke: Stroke): string =>
+const strokeWords = (voice: VoiceId, stroke: Stroke): string =>
   [
     articulationOf(voice, stroke.how).name,
     { accent: 'accent', ghost: 'ghost note', '': '' }[stroke.force ?? ''],

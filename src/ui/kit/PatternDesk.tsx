@@ -43,7 +43,7 @@ import { Tools } from './Tools';
 import { TypedField } from './TypedField';
 import { useAudition } from './useAudition';
 
-export type DeskProps = {
+type DeskProps = {
   readonly patterns: Readonly<Record<string, Pattern>>;
   readonly pattern: Pattern;
   readonly layout: Layout;

@@ -29,7 +29,7 @@ import { Select } from '../shared/Select';
 import classes from './Kit.module.css';
 
 /** What can be made of a pattern, by what it is called. */
-export const DERIVED: readonly (readonly [name: string, derive: (pattern: Pattern) => Change])[] = [
+const DERIVED: readonly (readonly [name: string, derive: (pattern: Pattern) => Change])[] = [
   ['half-time', inHalfTime],
   ['double-time', inDoubleTime],
   ['hand on the ride', (one) => handOn(one, 'ride')],
