@@ -51,6 +51,7 @@ test('what no kit can play is refused with its place', () => {
         uses: [],
         voices: ['snare'],
         sticking: 'natural',
+        lands: 'crash',
       },
       'x',
     ),

@@ -27,6 +27,7 @@ const recipe = (like: Partial<Recipe> = {}): Recipe => ({
   uses: backbeatUses(FOUR_FOUR, like.beats ?? 4),
   voices: ['highTom', 'middleTom', 'floorTom', 'snare'],
   sticking: 'alternating',
+  lands: 'crash',
   ...like,
 });
 const fill = (seed: number, like: Partial<Recipe> = {}) => ({
@@ -113,6 +114,14 @@ test('only the voices that are allowed are struck, and beats that rest are empty
       }
     }),
   );
+});
+
+test('before a push the last eighth is left free for the crash', () => {
+  for (const school of Object.keys(FILL_SCHOOLS) as FillSchool[]) {
+    const last = strokesOf(fill(7, { school, lands: 'push', uses: [] })).at(-1)!.at;
+    expect(last).toBeLessThan(3.5 * TICKS_PER_QUARTER);
+    expect(last).toBeGreaterThanOrEqual(2.5 * TICKS_PER_QUARTER);
+  }
 });
 
 test('with the leading hand free, nothing is late for the crash at any stage tempo', () => {

@@ -27,6 +27,8 @@ export type Recipe = {
   /** The drums and cymbals that may be struck anywhere. */
   readonly voices: readonly VoiceId[];
   readonly sticking: School;
+  /** What it leads to; before a push the last eighth is left free for the crash. */
+  readonly lands: 'crash' | 'nothing' | 'push';
 };
 
 /**
@@ -75,9 +77,10 @@ export const numbersOf = (seed: number, beats: number): number[] => {
  * @param seed a whole number; by the backbeat and linear schools it draws the cells
  */
 export const generateFill = (seed: number, recipe: Recipe, id: string): Omit<Pattern, 'order'> => {
-  const { school, meter, beats, sticking } = recipe;
+  const { school, meter, beats, sticking, lands } = recipe;
   const random = mulberry(seed);
-  const end = (beats * 4 * TICKS_PER_QUARTER) / meter.denominator;
+  const length = (beats * 4 * TICKS_PER_QUARTER) / meter.denominator;
+  const end = lands === 'push' ? length - TICKS_PER_QUARTER / 2 : length;
   const strokes = WRITERS[school](seed, recipe, random).filter(({ at }) => at < end);
   const blank = newPattern(id, meter, {
     kind: 'fill',

@@ -16,6 +16,7 @@ export const audition = (
   tempo: Tempo,
   feel: Feel = STRAIGHT,
   before?: Pattern,
+  lands: 'crash' | 'nothing' | 'push' = 'crash',
 ): RoadMap => {
   const map = blankRoadMap();
   const alone = { ...pattern, of: null, variant: 'full' as const };
@@ -41,7 +42,7 @@ export const audition = (
     to: { bar: bars + 2, ticks: 0 },
     name: pattern.name,
     pattern: alone.id,
-    lands: 'crash' as const,
+    lands,
   };
   return {
     ...map,

@@ -110,6 +110,7 @@ const fillBook = async (db: Queries, band: string) => {
         uses: backbeatUses({ numerator: 4, denominator: 4 }, 4),
         voices: ['highTom', 'floorTom', 'snare'],
         sticking: 'leading',
+        lands: 'crash',
       },
       `fill${index + 1}`,
     ),

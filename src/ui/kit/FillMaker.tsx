@@ -12,13 +12,14 @@ import {
   numbersOf,
   type Pattern,
   quartersIn,
+  type Recipe,
   SCHOOLS,
   type School,
   VOICES,
   type VoiceId,
   voiceOf,
 } from '@/core/kit';
-import type { Feel } from '@/core/roadmap';
+import { type Feel, LANDINGS } from '@/core/roadmap';
 import type { Meter, Tempo } from '@/core/time';
 import { newId } from '../shared/newId';
 import { Segments } from '../shared/Segments';
@@ -59,15 +60,16 @@ export const FillMaker = ({ meter, tempo, feel, around, layout, onKeep }: Props)
     'snare',
   ]);
   const [sticking, setSticking] = useState<School>('leading');
+  const [lands, setLands] = useState<Recipe['lands']>('crash');
   const [seed, setSeed] = useState(0);
-  const recipe = { school, meter, beats, uses, voices, sticking };
+  const recipe = { school, meter, beats, uses, voices, sticking, lands };
   const wishes = JSON.stringify(recipe);
   // Made anew only when the number or a wish changes: the transport holds on to it.
   const fill = useMemo(
     (): Pattern => ({ ...generateFill(seed, JSON.parse(wishes), 'made'), order: 'a0' }),
     [seed, wishes],
   );
-  useAudition({ pattern: fill, tempo, feel, around, layout });
+  useAudition({ pattern: fill, tempo, feel, around, layout, lands });
   const quarters = quartersIn(recipe);
   const first = (meter.numerator - (beats % meter.numerator)) % meter.numerator;
   const lasting = (count: number) => {
@@ -108,6 +110,13 @@ export const FillMaker = ({ meter, tempo, feel, around, layout, onKeep }: Props)
           value={sticking}
           choices={SCHOOLS.map((one) => [one, one] as const)}
           onChange={(one) => setSticking(one as School)}
+        />
+        <Select
+          label="Lands on"
+          shown
+          value={lands}
+          choices={LANDINGS.map((one) => [one, one] as const)}
+          onChange={(one) => setLands(one as Recipe['lands'])}
         />
       </div>
       <div className={classes.beats}>

@@ -17,12 +17,17 @@ type Options = {
   readonly around: Pattern | undefined;
   readonly layout: Layout;
   readonly listening?: Listening;
+  /** What a fill leads to; a crash where left out. */
+  readonly lands?: 'crash' | 'nothing' | 'push';
 };
 
 /** Puts a pattern under the transport: round and round, a fill with the bar before and after it. */
 export const useAudition = (options: Options): void => {
-  const { pattern, tempo, feel, around, layout, listening } = options;
-  const map = useMemo(() => audition(pattern, tempo, feel, around), [pattern, tempo, feel, around]);
+  const { pattern, tempo, feel, around, layout, listening, lands } = options;
+  const map = useMemo(
+    () => audition(pattern, tempo, feel, around, lands),
+    [pattern, tempo, feel, around, lands],
+  );
   const program = useMemo(() => soloProgram(pattern.name, compile(map)), [map, pattern.name]);
   const maps = useMemo(() => [map], [map]);
   useProgram(program, undefined, useDrums(program, maps, layout, listening));
