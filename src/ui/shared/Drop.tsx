@@ -1,6 +1,6 @@
 'use client';
 
-import { type ReactNode, useId, useRef } from 'react';
+import { type ReactNode, useEffect, useId, useRef, useState } from 'react';
 import classes from './Drop.module.css';
 
 type Props = {
@@ -17,7 +17,7 @@ type Props = {
 
 /**
  * A button with something that drops down from it, by the browser's own popover: Escape or a click
- * elsewhere closes it.
+ * elsewhere closes it. What is in it is made, and its code fetched, when it is first opened.
  */
 export const Drop = ({
   face,
@@ -31,6 +31,9 @@ export const Drop = ({
   const id = useId().replaceAll(/[^a-zA-Z0-9]/g, '');
   const panel = useRef<HTMLDivElement>(null);
   const anchor = `--drop-${id}`;
+  const [wanted, setWanted] = useState(false);
+  // It may have been opened before the page came to life.
+  useEffect(() => setWanted(panel.current?.matches(':popover-open') ?? false), []);
   return (
     <>
       <button
@@ -52,9 +55,10 @@ export const Drop = ({
         data-align={align}
         data-above={above}
         style={{ positionAnchor: anchor }}
+        onBeforeToggle={() => setWanted(true)}
         onClick={() => closesOnClick && panel.current?.hidePopover()}
       >
-        {children}
+        {wanted && children}
       </div>
     </>
   );

@@ -1,6 +1,11 @@
 'use client';
 
-import { IconPlayerPlayFilled, IconPlayerStopFilled, IconVolume } from '@tabler/icons-react';
+import {
+  IconEar,
+  IconPlayerPlayFilled,
+  IconPlayerStopFilled,
+  IconVolume,
+} from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { useEffect, useRef } from 'react';
 import { LEVEL_RANGE } from '@/core/click';
@@ -8,11 +13,12 @@ import { songAt } from '@/core/set';
 import { perMinuteAt, type Seconds, seconds, ticks } from '@/core/time';
 import { speedAt, ticksAt } from '@/core/timeline';
 import { useCommands } from '../shared/commands';
+import { Drop } from '../shared/Drop';
 import classes from './TransportBar.module.css';
 import { type Loaded, RATES, useTransport } from './TransportProvider';
 import { wordsAt } from './words';
 
-const Hearing = dynamic(() => import('./Hearing'), { ssr: false });
+const Hearing = dynamic(() => import('./Hearing'));
 
 /** At the foot of every place: play and stop, where we are in words, tempo, click level. */
 export const TransportBar = () => {
@@ -175,7 +181,9 @@ const Level = () => {
           {slider('drums', 'Drum level')}
         </>
       )}
-      <Hearing />
+      <Drop face={<IconEar size={20} />} label="About loudness and hearing" above>
+        <Hearing />
+      </Drop>
     </div>
   );
 };
