@@ -1,6 +1,6 @@
-import { Button } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { memo } from 'react';
+import { Button } from '../shared/Button';
 
 type UndoProps = {
   readonly canUndo: boolean;
@@ -10,24 +10,12 @@ type UndoProps = {
 };
 
 export const UndoButtons = memo(({ canUndo, canRedo, undo, redo }: UndoProps) => (
-  <Button.Group>
-    <Button
-      variant="default"
-      size="compact-md"
-      disabled={!canUndo}
-      onClick={undo}
-      leftSection={<IconArrowBackUp size={16} />}
-    >
+  <>
+    <Button small disabled={!canUndo} onClick={undo} icon={<IconArrowBackUp size={16} />}>
       Undo
     </Button>
-    <Button
-      variant="default"
-      size="compact-md"
-      disabled={!canRedo}
-      onClick={redo}
-      leftSection={<IconArrowForwardUp size={16} />}
-    >
+    <Button small disabled={!canRedo} onClick={redo} icon={<IconArrowForwardUp size={16} />}>
       Redo
     </Button>
-  </Button.Group>
+  </>
 ));

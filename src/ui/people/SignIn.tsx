@@ -1,8 +1,9 @@
 'use client';
 
-import { Button, PasswordInput, TextInput } from '@mantine/core';
+import { PasswordInput, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
+import { Button } from '../shared/Button';
 import { call } from '../shared/call';
 import classes from './SignIn.module.css';
 
@@ -59,7 +60,7 @@ export const SignIn = ({ withoutBand, demo }: Props) => {
               {problem}
             </p>
           )}
-          <Button type="submit" loading={busy}>
+          <Button look="main" type="submit" disabled={busy}>
             Sign in
           </Button>
         </form>

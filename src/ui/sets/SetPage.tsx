@@ -1,6 +1,5 @@
 'use client';
 
-import { Button } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
@@ -14,6 +13,7 @@ import {
   useDocument,
   useUndoKeys,
 } from '../document';
+import { Button } from '../shared/Button';
 import { newId } from '../shared/newId';
 import { Select } from '../shared/Select';
 import { Sortable } from '../shared/Sortable';
@@ -197,12 +197,7 @@ const AddSong = ({ set, songs, edit }: AddProps) => {
           ),
         ]}
       />
-      <Button
-        type="submit"
-        variant="default"
-        leftSection={<IconPlus size={16} />}
-        disabled={!chosen}
-      >
+      <Button type="submit" icon={<IconPlus size={16} />} disabled={!chosen}>
         Add to the set
       </Button>
     </form>

@@ -1,11 +1,12 @@
 'use client';
 
-import { Button, NativeSelect, TextInput } from '@mantine/core';
+import { NativeSelect, TextInput } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useMemo, useState } from 'react';
 import type { SongSet } from '@/core/set';
+import { Button } from '../shared/Button';
 import { call } from '../shared/call';
 import { EveningProfile } from './EveningProfile';
 import { type BandSong, compileSongs, entriesOf } from './entries';
@@ -106,7 +107,7 @@ const AddSet = ({ band, event }: { readonly band: string; readonly event: string
   };
   return (
     <div>
-      <Button variant="subtle" size="compact-sm" leftSection={<IconPlus size={15} />} onClick={add}>
+      <Button look="bare" small icon={<IconPlus size={15} />} onClick={add}>
         Add a set
       </Button>
       {refused && <span role="alert">{refused}</span>}
@@ -133,7 +134,7 @@ const NewEvent = ({ band }: { readonly band: string }) => {
   };
   if (!open) {
     return (
-      <Button variant="default" leftSection={<IconPlus size={16} />} onClick={() => setOpen(true)}>
+      <Button icon={<IconPlus size={16} />} onClick={() => setOpen(true)}>
         New gig or rehearsal
       </Button>
     );
@@ -151,7 +152,9 @@ const NewEvent = ({ band }: { readonly band: string }) => {
       <TextInput name="title" label="Name" required maxLength={120} data-autofocus />
       <TextInput name="place" label="Place" maxLength={120} />
       <TextInput name="startsAt" label="Day and time" type="datetime-local" required />
-      <Button type="submit">Add</Button>
+      <Button look="main" type="submit">
+        Add
+      </Button>
       {refused && <p role="alert">{refused}</p>}
     </form>
   );

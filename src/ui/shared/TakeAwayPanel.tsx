@@ -1,7 +1,7 @@
 'use client';
 
-import { Button } from '@mantine/core';
 import { useState } from 'react';
+import { FileLink } from './Button';
 import { Select } from './Select';
 import classes from './TakeAway.module.css';
 
@@ -38,32 +38,18 @@ const TakeAwayPanel = ({ document, what, saved }: TakeAwayProps) => {
   return (
     <div className={classes.panel}>
       <strong>The click of the {what}</strong>
-      <Button
-        component="a"
-        data-button
-        href={`${url}?as=midi&sound=${sound}`}
-        download
-        variant="default"
-        disabled={!saved}
-      >
+      <FileLink href={`${url}?as=midi&sound=${sound}`} ready={saved}>
         MIDI file
-      </Button>
+      </FileLink>
       <p>Tempo, meters, section markers, cues; click and drums on channel 10.</p>
       <div className={classes.choices}>
         <Select label="Sound" shown value={sound} onChange={setSound} choices={SOUNDS} />
         <Select label="Resolution" shown value={bits} onChange={setBits} choices={BITS} />
         <Select label="Channels" shown value={layout} onChange={setLayout} choices={LAYOUTS} />
       </div>
-      <Button
-        component="a"
-        data-button
-        href={`${url}?as=wav&bits=${bits}&layout=${layout}&sound=${sound}`}
-        download
-        variant="default"
-        disabled={!saved}
-      >
+      <FileLink href={`${url}?as=wav&bits=${bits}&layout=${layout}&sound=${sound}`} ready={saved}>
         WAV file, 48 kHz
-      </Button>
+      </FileLink>
       {saved && (
         <p className={classes.sheets}>
           <a href={`${sheet}?as=csv`} download>

@@ -1,11 +1,11 @@
 'use client';
 
-import { Button } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { type Result, sentence } from '@/core/result';
 import type { SongFile } from '@/core/sheet';
 import { compile } from '@/core/timeline';
+import { Button } from '../shared/Button';
 import { call } from '../shared/call';
 import classes from './SongsPage.module.css';
 
@@ -48,7 +48,7 @@ export const FromFile = ({ band }: { readonly band: string }) => {
       {opened?.read.ok && (
         <>
           <p data-testid="understood">{fileWords(opened.read.value)}</p>
-          <Button size="compact-md" onClick={keep}>
+          <Button look="main" small onClick={keep}>
             Keep it as a new song
           </Button>
         </>

@@ -1,12 +1,12 @@
 'use client';
 
-import { Button } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { type KeyboardEvent, type ReactNode, useMemo } from 'react';
 import type { Row } from '@/core/editing';
 import { partsOf } from '@/core/editing';
 import type { RoadMap } from '@/core/roadmap';
 import type { Timeline } from '@/core/timeline';
+import { Button } from '../shared/Button';
 import { Sortable } from '../shared/Sortable';
 import { EndingRow, RepeatRow } from './RepeatRow';
 import { type RowProps, SectionRow, StartsContext } from './SectionRow';
@@ -78,12 +78,7 @@ export const SectionTable = ({
       </datalist>
       {rows.length === 0 && <Empty />}
       {shared.mayEdit && (
-        <Button
-          variant="subtle"
-          size="compact-md"
-          leftSection={<IconPlus size={16} />}
-          onClick={onAdd}
-        >
+        <Button look="bare" small icon={<IconPlus size={16} />} onClick={onAdd}>
           Add a section
         </Button>
       )}

@@ -1,6 +1,5 @@
 'use client';
 
-import { Button } from '@mantine/core';
 import { IconHandFinger } from '@tabler/icons-react';
 import { type ReactNode, useState } from 'react';
 import { setStart } from '@/core/editing';
@@ -17,6 +16,7 @@ import { beatAfterCount, clock, meterText, type TapTempo } from '@/core/time';
 import type { Timeline } from '@/core/timeline';
 import type { Edit } from '../document';
 import { NoteIcon } from '../profile';
+import { Button } from '../shared/Button';
 import { Cell } from '../shared/Cell';
 import { call } from '../shared/call';
 import classes from './SongHead.module.css';
@@ -90,9 +90,8 @@ export const StartFields = ({ map, timeline, mayEdit, edit, tap, tapped }: Start
       {mayEdit && (
         <Button
           title="Tap T along with the recording, at least four times"
-          variant="default"
-          size="compact-md"
-          leftSection={<IconHandFinger size={16} />}
+          small
+          icon={<IconHandFinger size={16} />}
           onPointerDown={(event) => tap(event.timeStamp)}
         >
           Tap

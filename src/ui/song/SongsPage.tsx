@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, TextInput } from '@mantine/core';
+import { TextInput } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -9,6 +9,7 @@ import type { RoadMap } from '@/core/roadmap';
 import { clock, meterText } from '@/core/time';
 import { compile } from '@/core/timeline';
 import { NoteIcon, Thumbnail } from '../profile';
+import { Button } from '../shared/Button';
 import { call } from '../shared/call';
 import { FromFile } from './FromFile';
 import classes from './SongsPage.module.css';
@@ -84,7 +85,7 @@ const NewSong = ({ band }: { readonly band: string }) => {
         required
         error={refused}
       />
-      <Button type="submit" variant="default" leftSection={<IconPlus size={16} />}>
+      <Button type="submit" icon={<IconPlus size={16} />}>
         New song
       </Button>
     </form>

@@ -1,11 +1,11 @@
 'use client';
 
-import { Button } from '@mantine/core';
 import { IconPrinter } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { RoadMap } from '@/core/roadmap';
 import { compile } from '@/core/timeline';
+import { Button } from '../../shared/Button';
 import { Chart } from './Chart';
 import classes from './ChartPage.module.css';
 import { useFit } from './useFit';
@@ -57,11 +57,7 @@ export const ChartPage = ({ map, title, arrangement, song }: Props) => {
           />
           for reading in the dark
         </label>
-        <Button
-          size="compact-md"
-          leftSection={<IconPrinter size={16} />}
-          onClick={() => window.print()}
-        >
+        <Button look="main" small icon={<IconPrinter size={16} />} onClick={() => window.print()}>
           Print
         </Button>
         <output>

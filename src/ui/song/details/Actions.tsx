@@ -1,4 +1,3 @@
-import { Button } from '@mantine/core';
 import {
   IconArrowDown,
   IconArrowUp,
@@ -9,6 +8,7 @@ import {
 } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
 import type { Section } from '@/core/roadmap';
+import { Button } from '../../shared/Button';
 import classes from './Details.module.css';
 
 export type ActionsProps = {
@@ -62,7 +62,7 @@ type ActionProps = {
 };
 
 const Action = ({ icon, run, children }: ActionProps) => (
-  <Button size="compact-sm" variant="default" leftSection={icon} onClick={run}>
+  <Button small icon={icon} onClick={run}>
     {children}
   </Button>
 );

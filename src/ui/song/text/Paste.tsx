@@ -1,6 +1,5 @@
 'use client';
 
-import { Button } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { aligned, difference } from '@/core/compare';
 import { placeAt } from '@/core/document';
@@ -21,6 +20,7 @@ import {
   siblingsIn,
 } from '@/core/roadmap';
 import type { Edit } from '../../document';
+import { Button } from '../../shared/Button';
 import { newId } from '../../shared/newId';
 import classes from './Paste.module.css';
 
@@ -94,15 +94,15 @@ export const Paste = ({ map, edit, onDone }: Props) => {
         </>
       )}
       <div className={classes.actions}>
-        <Button disabled={counts.sections === 0} onClick={() => use('replace')}>
+        <Button look="main" disabled={counts.sections === 0} onClick={() => use('replace')}>
           {sectionsOf(map).length > 0 ? 'Use these in place of what is here' : 'Use these'}
         </Button>
         {sectionsOf(map).length > 0 && (
-          <Button variant="default" disabled={counts.sections === 0} onClick={() => use('append')}>
+          <Button disabled={counts.sections === 0} onClick={() => use('append')}>
             Add these at the end
           </Button>
         )}
-        <Button variant="subtle" color="gray" onClick={onDone}>
+        <Button look="bare" onClick={onDone}>
           Back to the text
         </Button>
       </div>
