@@ -1,7 +1,8 @@
-import { gainOf, LEVEL_RANGE, renderVoice, VOICES } from '@/core/click';
+import { type ClickKind, gainOf, LEVEL_RANGE, renderClick, type SoundName } from '@/core/click';
 import { type Program, samePlace, soundingClicks } from '@/core/set';
 import type { Sounding } from '@/core/sound';
 import { type Seconds, seconds } from '@/core/time';
+import type { Utterance } from '@/core/wav';
 
 /**
  * Sounds are handed to the audio clock this long (s) before they are due. The page may be busy for as
@@ -23,12 +24,19 @@ export type Drums = {
   readonly render: (sound: string, sampleRate: number) => Float32Array;
 };
 
+/** What sounds beside the click. */
+export type Beside = {
+  readonly drums?: Drums | undefined;
+  /** In order of time, made for 48 kHz. */
+  readonly voice?: readonly Utterance[] | undefined;
+};
+
 export type Player = {
   /** Plays a program from a time of it. */
-  readonly play: (program: Program, from: Seconds, drums?: Drums) => Promise<void>;
+  readonly play: (program: Program, from: Seconds, beside?: Beside) => Promise<void>;
   readonly stop: () => void;
-  /** The program or its drums have changed: goes on with them at the same place. */
-  readonly change: (program: Program, drums?: Drums) => void;
+  /** The program or what sounds beside it has changed: goes on with it at the same place. */
+  readonly change: (program: Program, beside?: Beside) => void;
   /** Goes on elsewhere from a time that is still to come: what was to sound after it does not. */
   readonly jump: (from: Seconds, to: Seconds) => void;
   /** In decibels; drums at the lowest level are off. */
@@ -44,17 +52,24 @@ export type Player = {
 
 export type Levels = { readonly click: number; readonly drums: number };
 
-type Due = { readonly time: number; readonly sound: string; readonly until?: number };
+type Due = {
+  readonly time: number;
+  /** What its samples are kept under once they are made. */
+  readonly sound: string;
+  readonly make: (sampleRate: number) => Float32Array;
+  readonly until?: number;
+  readonly pan?: number;
+};
 type Lane = {
+  readonly output: 'click' | 'kit';
   readonly dues: readonly Due[];
   /** The first due sound that the audio clock has not got yet. */
   next: number;
 };
 type Playing = {
   program: Program;
-  drums: Drums | undefined;
-  click: Lane;
-  kit: Lane;
+  beside: Beside;
+  lanes: readonly Lane[];
   /** The audio clock's time at which the program's time is 0, for what is handed over from now on. */
   origin: number;
   /** The same for what is heard, until a jump that has been handed over is reached. */
@@ -71,6 +86,7 @@ export const createPlayer = (): Player => {
   let rate = 1;
   let ended: () => void = () => undefined;
   const made = new Map<string, AudioBuffer>();
+  const panners = new Map<number, AudioNode>();
   const handedOver = new Map<AudioBufferSourceNode, number>();
 
   const open = async () => {
@@ -89,10 +105,10 @@ export const createPlayer = (): Player => {
     outputs.kit.gain.setTargetAtTime(off ? 0 : gainOf(levels.drums), now, SMOOTH);
   };
 
-  const bufferFor = (sound: string, render: Drums['render']): AudioBuffer => {
+  const bufferFor = (sound: string, make: Due['make']): AudioBuffer => {
     const known = made.get(sound);
     if (known) return known;
-    const samples = render(sound, context!.sampleRate);
+    const samples = make(context!.sampleRate);
     const buffer = new AudioBuffer({
       length: Math.max(1, samples.length),
       sampleRate: context!.sampleRate,
@@ -102,17 +118,30 @@ export const createPlayer = (): Player => {
     return buffer;
   };
 
-  const handOver = (lane: Lane, output: GainNode, render: Drums['render'], until: number) => {
+  const handOver = (lane: Lane, until: number) => {
+    const output = outputs![lane.output];
     for (let due = lane.dues[lane.next]; due && due.time <= until; due = lane.dues[lane.next]) {
       const at = playing!.origin + due.time / rate;
-      const source = new AudioBufferSourceNode(context!, { buffer: bufferFor(due.sound, render) });
+      const source = new AudioBufferSourceNode(context!, {
+        buffer: bufferFor(due.sound, due.make),
+      });
       source.onended = () => handedOver.delete(source);
       source.start(at);
-      if (due.until === undefined) source.connect(output);
-      else catchAt(source, output, playing!.origin + due.until / rate);
+      if (due.until !== undefined) catchAt(source, output, playing!.origin + due.until / rate);
+      else if (due.pan) source.connect(pannedTo(due.pan, output));
+      else source.connect(output);
       handedOver.set(source, at);
       lane.next++;
     }
+  };
+
+  const pannedTo = (pan: number, output: GainNode): AudioNode => {
+    const known = panners.get(pan);
+    if (known) return known;
+    const panner = new StereoPannerNode(context!, { pan });
+    panner.connect(output);
+    panners.set(pan, panner);
+    return panner;
   };
 
   /** A choked cymbal, a hat that is closed. */
@@ -127,17 +156,19 @@ export const createPlayer = (): Player => {
   const refill = () => {
     if (!playing || !context || !outputs) return;
     const until = (context.currentTime + HORIZON - playing.origin) * rate;
-    handOver(playing.click, outputs.click, renderClick, until);
-    if (playing.drums) handOver(playing.kit, outputs.kit, playing.drums.render, until);
+    for (const lane of playing.lanes) handOver(lane, until);
     if (position() > playing.program.seconds) finish();
   };
 
-  const begin = (program: Program, drums: Drums | undefined, from: number, at: number) => {
+  const begin = (program: Program, beside: Beside, from: number, at: number) => {
     playing = {
       program,
-      drums,
-      click: laneFrom(clicksOf(program), from),
-      kit: laneFrom(strokesOf(drums), from),
+      beside,
+      lanes: [
+        laneFrom('click', clicksOf(program), from),
+        laneFrom('click', wordsOf(beside.voice), from),
+        laneFrom('kit', strokesOf(beside.drums), from),
+      ],
       origin: at - from / rate,
       heard: undefined,
     };
@@ -177,20 +208,20 @@ export const createPlayer = (): Player => {
   const position = () => (context!.currentTime - originNow()) * rate;
 
   return {
-    play: async (program, from, drums) => {
+    play: async (program, from, beside = {}) => {
       stop();
       await open();
       // Made before the first sound is due, so that none of the first bars is late.
-      for (const { sound } of drums?.sounds ?? []) bufferFor(sound, drums!.render);
-      begin(program, drums, from, context!.currentTime + RUN_UP);
+      for (const { sound, make } of strokesOf(beside.drums)) bufferFor(sound, make);
+      begin(program, beside, from, context!.currentTime + RUN_UP);
       timer = setInterval(refill, REFILL);
     },
     stop,
-    change: (program, drums) => {
+    change: (program, beside = {}) => {
       if (!playing || !context) return;
       const then = samePlace(playing.program, program, seconds(position()));
       silence();
-      begin(program, drums, then, context.currentTime);
+      begin(program, beside, then, context.currentTime);
     },
     jump: (from, to) => {
       if (!playing || !context) return;
@@ -200,8 +231,7 @@ export const createPlayer = (): Player => {
       takeBack(at);
       playing.heard = { origin: before, until: at };
       playing.origin = at - to / rate;
-      playing.click = laneFrom(playing.click.dues, to);
-      playing.kit = laneFrom(playing.kit.dues, to);
+      playing.lanes = playing.lanes.map(({ output, dues }) => laneFrom(output, dues, to));
       refill();
     },
     setLevels: (next) => {
@@ -213,11 +243,11 @@ export const createPlayer = (): Player => {
         rate = next;
         return;
       }
-      const { program, drums } = playing;
+      const { program, beside } = playing;
       const at = position();
       rate = next;
       silence();
-      begin(program, drums, at, context.currentTime);
+      begin(program, beside, at, context.currentTime);
     },
     now: () => {
       if (!playing || !context) return undefined;
@@ -225,7 +255,9 @@ export const createPlayer = (): Player => {
     },
     strike: async (sound, render) => {
       await open();
-      const source = new AudioBufferSourceNode(context!, { buffer: bufferFor(sound, render) });
+      const source = new AudioBufferSourceNode(context!, {
+        buffer: bufferFor(sound, (sampleRate) => render(sound, sampleRate)),
+      });
       source.connect(outputs!.kit);
       source.start();
     },
@@ -241,27 +273,38 @@ const outputTo = (context: AudioContext): GainNode => {
   return output;
 };
 
-const laneFrom = (dues: readonly Due[], from: number): Lane => {
+const laneFrom = (output: Lane['output'], dues: readonly Due[], from: number): Lane => {
   const next = dues.findIndex(({ time }) => time >= from - 1e-6);
-  return { dues, next: next < 0 ? dues.length : next };
+  return { output, dues, next: next < 0 ? dues.length : next };
 };
-
-const CLICK = 'click ';
 
 const clicksOf = (program: Program): Due[] =>
   program.songs.flatMap((song) =>
-    soundingClicks(song).map(({ seconds: at, kind }) => ({
+    soundingClicks(song).map(({ seconds: at, kind, strike }) => ({
       time: song.barOne + at,
-      sound: CLICK + kind,
+      sound: `click ${strike.sound} ${kind} ${strike.level}`,
+      make: (sampleRate) => clickAt(strike.sound as SoundName, kind, strike.level, sampleRate),
+      pan: strike.pan,
     })),
   );
 
-const renderClick = (sound: string, sampleRate: number): Float32Array =>
-  renderVoice(VOICES[sound.slice(CLICK.length) as keyof typeof VOICES], sampleRate);
+const clickAt = (sound: SoundName, kind: ClickKind, level: number, sampleRate: number) => {
+  const factor = 10 ** (level / 20);
+  return renderClick(sound, kind, sampleRate).map((value) => value * factor);
+};
+
+const wordsOf = (voice: Beside['voice']): Due[] =>
+  (voice ?? []).map(({ at, text, samples, level, pan }) => ({
+    time: at,
+    sound: `voice ${level} ${text}`,
+    make: () => samples.map((value) => value * 10 ** (level / 20)),
+    pan,
+  }));
 
 const strokesOf = (drums: Drums | undefined): Due[] =>
   (drums?.sounds ?? []).map(({ sound, at, until }) => ({
     time: at,
     sound,
+    make: (sampleRate) => drums!.render(sound, sampleRate),
     ...(until !== undefined && { until }),
   }));

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { type Design, designSchema, designSingle, UNSAID } from '../click';
 import { type DocumentKind, idSchema } from '../document';
 import {
   type Division,
@@ -17,6 +18,8 @@ import {
 export type Book = {
   readonly format: 'ebrant-book';
   readonly version: 1;
+  /** What the band says of its click. */
+  readonly click: Design;
   readonly patterns: Readonly<Record<string, Pattern>>;
 };
 
@@ -25,18 +28,27 @@ const MOST_PATTERNS = 2000;
 const bookSchema = z.looseObject({
   format: z.literal('ebrant-book'),
   version: z.literal(1),
+  click: designSingle,
   patterns: z.record(idSchema, patternSchema).default({}),
 });
 
-export const blankBook = (): Book => ({ format: 'ebrant-book', version: 1, patterns: {} });
+export const blankBook = (): Book => ({
+  format: 'ebrant-book',
+  version: 1,
+  click: UNSAID,
+  patterns: {},
+});
 
 /** The kind of document that a book is. */
 export const bookKind: DocumentKind<Book> = {
   name: 'Book',
   schema: bookSchema as unknown as DocumentKind<Book>['schema'],
-  singles: {},
+  singles: { click: designSchema },
   collections: { patterns: patternSchema },
-  call: (_, record) => (typeof record?.name === 'string' ? `Pattern “${record.name}”` : 'Pattern'),
+  call: (where, record) => {
+    if (where === 'click') return 'Click of the band';
+    return typeof record?.name === 'string' ? `Pattern “${record.name}”` : 'Pattern';
+  },
   check: ({ patterns }) =>
     Object.keys(patterns).length <= MOST_PATTERNS
       ? undefined

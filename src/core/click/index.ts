@@ -1,3 +1,5 @@
-/** What a click sounds like, as samples, and how loud it may be. */
+/** The click: what sounds where, as band, set, song and section say, and how, and how loud it may be. */
+export * from './bar';
+export * from './design';
 export * from './level';
-export * from './voices';
+export * from './sounds';

@@ -1,8 +1,9 @@
+import { type SoundName, TIMBRES } from '../click';
 import { articulationOf } from '../kit';
 import type { Note } from '../performance';
 import { type Program, soundingClicks } from '../set';
 import { barTicks, beatTicks, type Meter, pulsesOf, TICKS_PER_QUARTER } from '../time';
-import { type ClickKind, type Passage, type Timeline, ticksAt } from '../timeline';
+import { type Click, type Passage, ticksAt } from '../timeline';
 import type { MidiFile, MidiTrack, Timed } from './events';
 import { DIVISION, fileTicks, type Laid, layOut, leadBeats, spansOf } from './layOut';
 import { tempoEvents } from './tempoTrack';
@@ -10,15 +11,12 @@ import { tempoEvents } from './tempoTrack';
 /** Channel 10, counted from 0. */
 const DRUMS = 9;
 
-/**
- * The keys of the clicks: high and low wood block and side stick of the General MIDI Level 1
- * percussion map (MIDI Manufacturers Association; numbers from memory), with how hard they are hit.
- */
-const STROKES: Readonly<Record<ClickKind, { key: number; velocity: number }>> = {
-  bar: { key: 76, velocity: 112 },
-  group: { key: 76, velocity: 92 },
-  pulse: { key: 77, velocity: 84 },
-  count: { key: 37, velocity: 100 },
+/** How hard a click of 0 dB is hit; 12 dB softer is half as hard, as common practice has it. */
+const LOUDEST = 112;
+
+const clickKey = ({ kind, strike }: Click): number => {
+  const [first, others] = TIMBRES[strike.sound as SoundName].keys;
+  return kind === 'bar' || kind === 'group' ? first : others;
 };
 
 /** Short enough to end before the next thirty-second begins. */
@@ -187,9 +185,10 @@ const passageName = ({ name, pass, passes }: Passage): string =>
   passes > 1 ? `${name} ${pass}/${passes}` : name;
 
 const strokes = ({ song, at: place }: Laid): Timed[] =>
-  soundingClicks(song).flatMap(({ kind, ticks: position }: Timeline['clicks'][number]) => {
-    const at = place(position);
-    const { key, velocity } = STROKES[kind];
+  soundingClicks(song).flatMap((click) => {
+    const at = place(click.ticks);
+    const key = clickKey(click);
+    const velocity = Math.max(1, Math.round(LOUDEST * 10 ** (click.strike.level / 40)));
     return [
       { ticks: at, event: { type: 'note-on', channel: DRUMS, key, velocity } },
       { ticks: at + STROKE_TICKS, event: { type: 'note-off', channel: DRUMS, key, velocity: 0 } },

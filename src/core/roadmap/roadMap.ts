@@ -1,3 +1,4 @@
+import { designSchema, UNSAID } from '../click';
 import { type DocumentKind, type Operation, placeAt } from '../document';
 import type { Problem } from '../result';
 import {
@@ -33,6 +34,7 @@ export const blankRoadMap = (): RoadMap => ({
     recording: 0,
     recordingEnd: null,
   },
+  click: UNSAID,
   ...(Object.fromEntries(Object.keys(COLLECTIONS).map((name) => [name, {}])) as unknown as Pick<
     RoadMap,
     CollectionName
@@ -59,10 +61,11 @@ const CALLED: Readonly<Record<string, string>> = {
 export const roadMapKind: DocumentKind<RoadMap> = {
   name: 'Road map',
   schema: roadMapSchema as unknown as DocumentKind<RoadMap>['schema'],
-  singles: { start: startSchema },
+  singles: { start: startSchema, click: designSchema },
   collections: COLLECTIONS,
   call: (where, record) => {
     if (where === 'start') return 'Start of the song';
+    if (where === 'click') return 'Click of the song';
     const called = CALLED[where] ?? where;
     const name = record?.name ?? record?.words;
     return typeof name === 'string' && name.trim() ? `${called} “${short(name)}”` : called;
@@ -100,6 +103,7 @@ export const newSection = (id: string, like: Partial<Section> = {}): Omit<Sectio
   hats: null,
   groove: null,
   click: true,
+  design: null,
   tacet: false,
   vamp: null,
   heard: null,

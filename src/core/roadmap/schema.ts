@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { type Design, designSchema, designSingle } from '../click';
 import { idSchema, orderSchema } from '../document';
 import { type Pattern, patternSchema } from '../kit';
 import { meterSchema, tempoSchema } from '../time';
@@ -61,6 +62,8 @@ const sectionShape = {
   tempo: tempoChangeSchema.nullable(),
   meter: meterSchema.nullable(),
   click: z.boolean({ error: 'The click is on or off.' }),
+  /** What it says of its click; null where nothing. */
+  design: designSchema.nullable().default(null),
   /** The music goes on, the drums do not; the bars still count. */
   tacet: z.boolean().default(false),
   vamp: vampSchema.default(null),
@@ -124,6 +127,7 @@ export const roadMapSchema = z.looseObject({
   format: z.literal('ebrant-road-map'),
   version: z.literal(1),
   start: startSchema,
+  click: designSingle,
   ...(Object.fromEntries(
     Object.entries(COLLECTIONS).map(([name, record]) => [name, collection(record)]),
   ) as unknown as Record<CollectionName, z.ZodType>),
@@ -133,7 +137,9 @@ export const roadMapSchema = z.looseObject({
 export type Start = z.infer<z.ZodObject<typeof startShape>>;
 export type Part = z.infer<z.ZodObject<typeof partShape>>;
 /** One stretch of the road map. */
-export type Section = z.infer<z.ZodObject<typeof sectionShape>>;
+export type Section = Omit<z.infer<z.ZodObject<typeof sectionShape>>, 'design'> & {
+  readonly design: Design | null;
+};
 export type Repeat = z.infer<z.ZodObject<typeof repeatShape>>;
 export type Ending = z.infer<z.ZodObject<typeof endingShape>>;
 export type Waved = z.infer<z.ZodObject<typeof wavedShape>>;
@@ -155,6 +161,8 @@ export type RoadMap = {
   readonly format: 'ebrant-road-map';
   readonly version: 1;
   readonly start: Start;
+  /** What the song says of its click. */
+  readonly click: Design;
 } & { readonly [Name in CollectionName]: Readonly<Record<string, Records[Name]>> };
 
 export type { DetailName };

@@ -1,5 +1,5 @@
 import { type Seconds, seconds } from '../time';
-import type { Timeline } from '../timeline';
+import type { Click, Timeline } from '../timeline';
 import type { Gap } from './schema';
 
 /** A song as one number of a program. */
@@ -56,11 +56,10 @@ export const soloProgram = (title: string, timeline: Timeline): Program =>
   program([{ title, timeline, gap: { kind: 'seconds', seconds: 0 } }]);
 
 /** The clicks of a placed song that sound, in seconds of the program. */
-export const soundingClicks = ({
-  timeline,
-  counted,
-}: Placed): readonly Timeline['clicks'][number][] =>
-  counted ? timeline.clicks : timeline.clicks.filter(({ kind }) => kind !== 'count');
+export const soundingClicks = ({ timeline, counted }: Placed): readonly Click[] =>
+  timeline.clicks.filter(
+    ({ kind, strike }) => strike.sound !== 'none' && (counted || kind !== 'count'),
+  );
 
 /** Without its count-in a song still begins with its pickup. */
 const leadSeconds = ({ lead }: Timeline, counted: boolean): number => {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { type Design, designSchema, designSingle, UNSAID } from '../click';
 import { type DocumentKind, idSchema, inOrder, orderSchema } from '../document';
 import { nameSchema } from '../roadmap';
 
@@ -43,6 +44,7 @@ const setShape = {
   format: z.literal('ebrant-set'),
   version: z.literal(1),
   heading: headingSchema,
+  click: designSingle,
   items: z.record(idSchema, setItemSchema),
 };
 
@@ -55,6 +57,8 @@ export type SongSet = {
   format: 'ebrant-set';
   version: 1;
   heading: SetHeading;
+  /** What the set says of its click. */
+  click: Design;
   items: Record<string, SetItem>;
 };
 
@@ -64,16 +68,19 @@ export const blankSet = (title: string, slotMinutes: number | null = null): Song
   format: 'ebrant-set',
   version: 1,
   heading: { title, slotMinutes },
+  click: UNSAID,
   items: {},
 });
+
+const CALLED: Readonly<Record<string, string>> = { heading: 'Set', click: 'Click of the set' };
 
 /** The kind of document that a set is. */
 export const setKind: DocumentKind<SongSet> = {
   name: 'Set',
   schema: setSchema as DocumentKind<SongSet>['schema'],
-  singles: { heading: headingSchema },
+  singles: { heading: headingSchema, click: designSchema },
   collections: { items: setItemSchema },
-  call: (where) => (where === 'heading' ? 'Set' : 'Song in the set'),
+  call: (where) => CALLED[where] ?? 'Song in the set',
   check: ({ items }) =>
     Object.keys(items).length <= MOST_ITEMS
       ? undefined

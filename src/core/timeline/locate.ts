@@ -23,6 +23,22 @@ export const secondsAt = (tempo: readonly TempoSegment[], position: Ticks): Seco
   return seconds(segment.startSeconds + elapsed(segment, ticks(position - segment.startTicks)));
 };
 
+export type TimeOf = (position: Ticks) => Seconds;
+
+/**
+ * `secondsAt` for positions asked for in rising order: it walks the tempo map once instead of
+ * searching it each time. A test holds the two together.
+ */
+export const rising = (tempo: readonly TempoSegment[]): TimeOf => {
+  let index = 0;
+  return (position) => {
+    while (index + 1 < tempo.length && tempo[index + 1]!.startTicks <= position) index++;
+    const segment = tempo[index];
+    if (!segment) return seconds(0);
+    return seconds(segment.startSeconds + elapsed(segment, ticks(position - segment.startTicks)));
+  };
+};
+
 /** The position reached at a time: the inverse of `secondsAt`. Need not be a whole tick. */
 export const ticksAt = (tempo: readonly TempoSegment[], time: Seconds): Ticks => {
   const index = lastAtOrBefore(tempo, time, (one) => one.startSeconds);

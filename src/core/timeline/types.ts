@@ -1,3 +1,4 @@
+import type { ClickKind, FullDesign, Strike } from '../click';
 import type { Cue, Feel, Fill, Hats, Hit, Shade } from '../roadmap';
 import type { Meter, Seconds, Stretch, Ticks } from '../time';
 
@@ -50,6 +51,8 @@ export type Passage = {
   /** Level at its beginning and its end, 1 to 5; between the whole numbers within a crescendo. */
   readonly level: { readonly from: number; readonly to: number };
   readonly click: boolean;
+  /** What its click is like, with all who have a say. */
+  readonly design: FullDesign;
   readonly tacet: boolean;
   /** The cue that ends a vamp; undefined where it is none. */
   readonly vamp: string | undefined;
@@ -60,10 +63,10 @@ export type Passage = {
   readonly seconds: Seconds;
 };
 
-export type ClickKind = 'count' | 'bar' | 'group' | 'pulse';
-
 export type Click = {
   readonly kind: ClickKind;
+  /** How it sounds. */
+  readonly strike: Strike;
   readonly ticks: Ticks;
   readonly seconds: Seconds;
 };

@@ -1,8 +1,8 @@
 /** How a click track is laid out in a WAVE file. */
 export type WavFormat = {
   readonly bits: 16 | 24;
-  /** One channel, or two with the click on one side and silence on the other. */
-  readonly layout: 'mono' | 'left' | 'right';
+  /** One channel; two as panned; or click and voice on one side and the drums on the other. */
+  readonly layout: 'mono' | 'stereo' | 'left' | 'right';
 };
 
 export const SAMPLE_RATE = 48_000;
@@ -29,14 +29,15 @@ const RIFF_LIMIT = 0xffff_ffff;
  * EBU Tech 3306.
  *
  * @param frames samples per channel
+ * @param more bytes that follow the samples
  */
-export const wavHeader = (format: WavFormat, frames: number): Uint8Array => {
+export const wavHeader = (format: WavFormat, frames: number, more = 0): Uint8Array => {
   const dataBytes = frames * bytesPerFrame(format);
   const padding = dataBytes % 2;
-  const large = 36 + dataBytes + padding > RIFF_LIMIT;
+  const large = 36 + dataBytes + padding + more > RIFF_LIMIT;
   const size = large ? 80 : 44;
   const view = new DataView(new ArrayBuffer(size));
-  const riffBytes = size - 8 + dataBytes + padding;
+  const riffBytes = size - 8 + dataBytes + padding + more;
   text(view, 0, large ? 'RF64' : 'RIFF');
   view.setUint32(4, large ? RIFF_LIMIT : riffBytes, true);
   text(view, 8, 'WAVE');
@@ -62,7 +63,8 @@ export const wavHeader = (format: WavFormat, frames: number): Uint8Array => {
   return new Uint8Array(view.buffer);
 };
 
-const text = (view: DataView, at: number, letters: string) => {
+/** Letters of one byte each, as the names of chunks are. */
+export const text = (view: DataView, at: number, letters: string) => {
   for (let index = 0; index < letters.length; index++) {
     view.setUint8(at + index, letters.charCodeAt(index));
   }

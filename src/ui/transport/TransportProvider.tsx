@@ -109,7 +109,9 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
       if (before.program === next.program && before.drums === next.drums) return;
       void next
         .drums?.()
-        .then((drums) => current.current === next && player.current?.change(next.program, drums));
+        .then(
+          (drums) => current.current === next && player.current?.change(next.program, { drums }),
+        );
       if (!next.drums) player.current.change(next.program);
     },
     [stop],
@@ -125,7 +127,7 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
       const from = fromTop ? seconds(0) : (at.from ?? seconds(0));
       void (async () => {
         const drums = await at.drums?.();
-        if (current.current === at) await playing.play(at.program, from, drums);
+        if (current.current === at) await playing.play(at.program, from, { drums });
       })();
     },
     [stop, ready],
