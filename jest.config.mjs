@@ -9,7 +9,7 @@ const shared = {
     ],
   },
   // These ship as ES modules only.
-  transformIgnorePatterns: ['/node_modules/(?!(fractional-indexing)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(client-zip|fractional-indexing)/)'],
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',
     // Next's guard against server code in the browser throws outside its bundler.

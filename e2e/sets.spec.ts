@@ -128,7 +128,7 @@ test('the click of a song as WAV in each form: sox reads it as asked for', async
     '16',
   ]);
   // 84 bars of 2 s, a count-in of 2 s, the tail of the last click.
-  expect(Number(soxi(mono.path, '-D'))).toBeCloseTo(170.07, 2);
+  expect(Number(soxi(mono.path, '-D'))).toBeCloseTo(170.28, 2);
   const samples = bytesOf(mono.path).subarray(44);
   const firstOfBarOne = samples.readInt16LE(2 * 48_000 * 2);
   expect(firstOfBarOne).toBeGreaterThan(8000);

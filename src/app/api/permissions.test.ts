@@ -64,6 +64,12 @@ const MATRIX: Readonly<Record<string, Row>> = {
     body: () => ({ hand: 'left' }),
     expected: { ...all(204), nobody: 401 },
   },
+  'GET /speech': { expected: { ...all(200), nobody: 401 } },
+  'GET /speech/[voice]': {
+    params: () => ({ voice: 'british' }),
+    query: '?text=one',
+    expected: { ...all(200), nobody: 401 },
+  },
   'GET /documents/[id]': { ...ofSong, expected: members(200) },
   'GET /documents/[id]/changes': { ...ofSong, query: '?since=0', expected: members(200) },
   'POST /documents/[id]/changes': {

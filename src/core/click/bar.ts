@@ -26,7 +26,9 @@ export const clicksOfBar = (
   const sounding = pulses.map((pulse, index) => ({ pulse, index })).filter(IN[design.pulses]);
   for (const { pulse } of sounding) put(pulse.offset, kindOf(pulse, design.accents));
   if (design.pulses === 'double') {
-    pulses.forEach((_, index) => put((starts[index]! + starts[index + 1]!) / 2, 'pulse'));
+    for (let index = 0; index < pulses.length; index++) {
+      put((starts[index]! + starts[index + 1]!) / 2, 'pulse');
+    }
   }
   for (const at of acrossPulses(starts, design.across)) put(at, 'across');
   for (const { index } of sounding) {

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
+import { UNSAID } from '../click';
 import { apply } from '../document';
 import { type RoadMap, roadMapKind } from '../roadmap';
 import { parseShorthand, printShorthand } from '../shorthand';
 import { forms } from '../testing';
-import { aligned, difference, differencesInWords } from '.';
+import { aligned, difference, differencesInWords, keepingClick } from '.';
 
 const song = (text: string, prefix = 'n'): RoadMap => {
   let count = 0;
@@ -78,4 +79,23 @@ test('typing on in a text keeps the sections as they are: one field is one opera
   expect(difference(map, aligned(map, typed))).toEqual([
     { type: 'set', in: 'sections', id: expect.any(String), field: 'bars', value: 12 },
   ]);
+});
+
+test('what is written anew as text keeps the click, which no text says', () => {
+  const map = song('A: 8\nB: 4');
+  const [a] = Object.values(map.sections);
+  const design = { ...UNSAID, divide: 2 };
+  const designed: RoadMap = {
+    ...map,
+    click: { ...UNSAID, pulses: 'off' },
+    sections: { ...map.sections, [a!.id]: { ...a!, design } },
+  };
+  const typed = song('Intro: 2\nA: 12\nB: 4', 'm');
+  const wanted = keepingClick(designed, aligned(designed, typed));
+  const applied = apply(roadMapKind, designed, difference(designed, wanted));
+  if (!applied.ok) throw new Error(applied.problem.message);
+  const { click, sections } = applied.value.document;
+  expect(click.pulses).toBe('off');
+  expect(sections[a!.id]).toMatchObject({ bars: 12, design: { divide: 2 } });
+  expect(differencesInWords(map, designed)).toEqual(['Another click.', '“A” clicks differently.']);
 });

@@ -42,6 +42,7 @@ const songWords = (from: RoadMap, to: RoadMap): string[] => {
     said.push(`A count of ${to.start.countIn} in place of ${from.start.countIn}.`);
   if (from.start.pickup !== to.start.pickup)
     said.push(`A pickup of ${to.start.pickup} in place of ${from.start.pickup}.`);
+  if (!same(from.click, to.click)) said.push('Another click.');
   if (a.bars.length !== b.bars.length || Math.round(a.seconds) !== Math.round(b.seconds))
     said.push(
       `${b.bars.length} bars and ${clock(b.seconds)} in place of ${a.bars.length} and ${clock(a.seconds)}.`,
@@ -165,6 +166,7 @@ const plain = (name: DetailName, typed: string): string => {
 const sectionWords = (was: Section, is: Section, old: Speaking, now: Speaking): string[] => {
   const said: string[] = [];
   const name = `“${is.name}”`;
+  if (!same(was.design, is.design)) said.push(`${name} clicks differently.`);
   if (was.name !== is.name) said.push(`${name} in place of “${was.name}”.`);
   const [before, after] = [old.items(was), now.items(is)];
   const gained = after.filter((item) => !before.includes(item));

@@ -2,7 +2,7 @@ import { type SoundName, TIMBRES } from '../click';
 import { articulationOf } from '../kit';
 import type { Note } from '../performance';
 import { type Program, soundingClicks } from '../set';
-import { barTicks, beatTicks, type Meter, pulsesOf, TICKS_PER_QUARTER } from '../time';
+import { barTicks, beatTicks, type Meter, pulsesOf, seconds, TICKS_PER_QUARTER } from '../time';
 import { type Click, type Passage, ticksAt } from '../timeline';
 import type { MidiFile, MidiTrack, Timed } from './events';
 import { DIVISION, fileTicks, type Laid, layOut, leadBeats, spansOf } from './layOut';
@@ -27,6 +27,8 @@ export type MidiContent = {
   readonly click: boolean;
   /** What is played in each song of the program; no drum part where left out. */
   readonly drums?: readonly (readonly Note[])[];
+  /** What is spoken, in the time of the program. */
+  readonly words?: readonly { readonly at: number; readonly text: string }[];
 };
 
 /**
@@ -38,7 +40,7 @@ export type MidiContent = {
 export const exportMidi = (
   title: string,
   program: Program,
-  { click, drums }: MidiContent = { click: true },
+  { click, drums, words = [] }: MidiContent = { click: true },
 ): MidiFile => {
   const songs = layOut(program);
   const conductor: Timed[] = [];
@@ -51,6 +53,7 @@ export const exportMidi = (
     played.push(...drumNotes(song, drums?.[index] ?? []));
     spans.push(...spansOf(song));
   });
+  conductor.push(...words.map((one) => lyric(songs, one)));
   const end = songs.at(-1)?.end ?? 0;
   const head: Timed[] = [{ ticks: 0, event: { type: 'text', kind: 'track-name', text: title } }];
   return {
@@ -107,6 +110,14 @@ const drumNotes = ({ song, at, barOne }: Laid, notes: readonly Note[]): Timed[] 
     );
   }
   return events.reverse();
+};
+
+/** Words where they begin to be spoken. */
+const lyric = (songs: readonly Laid[], { at: time, text }: { at: number; text: string }): Timed => {
+  const laid = songs.findLast(({ song }) => song.start <= time + 1e-9) ?? songs[0]!;
+  const position = ticksAt(laid.song.timeline.tempo, seconds(time - laid.song.barOne));
+  const at = position < 0 ? laid.barOne + fileTicks(position) : laid.at(position);
+  return { ticks: Math.max(0, at), event: { type: 'text', kind: 'lyric', text } };
 };
 
 /** A meter where it changes; before bar 1 a shorter bar takes what is left of the count. */

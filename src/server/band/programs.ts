@@ -4,6 +4,7 @@ import { itemsOf, type Program, program, soloProgram } from '@/core/set';
 import { compile } from '@/core/timeline';
 import { type Queries, refuse } from '../database';
 import { readDocument } from '../documents';
+import { bandBook } from './book';
 import { readSet, songsOfSet } from './sets';
 import { readSong } from './songs';
 
@@ -17,18 +18,20 @@ export type ToTakeAway = {
 };
 
 export const programOf = async (db: Queries, document: string): Promise<ToTakeAway> => {
-  const { kind } = await readDocument(db, document);
+  const { kind, band } = await readDocument(db, document);
   if (kind === 'book')
     return refuse('invalid', 'Book', 'A book has no click of its own; take away that of a song.');
   if (kind === 'road-map') {
     const { title, map } = await readSong(db, document);
-    return { of: 'song', title, program: soloProgram(title, compile(map)), maps: [map] };
+    const click = await clickOf(db, band);
+    return { of: 'song', title, program: soloProgram(title, compile(map, [click])), maps: [map] };
   }
   const { set } = await readSet(db, document);
+  const above = [await clickOf(db, band), set.click];
   const songs = await songsOfSet(db, set);
   const parts = itemsOf(set).map(({ arrangement, gap }) => {
     const { title, map } = songs.get(arrangement)!;
-    return { title, timeline: compile(map), gap, map };
+    return { title, timeline: compile(map, above), gap, map };
   });
   return {
     of: 'set',
@@ -37,3 +40,6 @@ export const programOf = async (db: Queries, document: string): Promise<ToTakeAw
     maps: parts.map(({ map }) => map),
   };
 };
+
+/** What a band says of its click. */
+const clickOf = async (db: Queries, band: string) => (await bandBook(db, band)).document.click;

@@ -1,6 +1,7 @@
 import 'server-only';
 import { z } from 'zod';
 import { blankBook } from '@/core/book';
+import { type Design, UNSAID } from '@/core/click';
 import { firstOrders } from '@/core/document';
 import { backbeatUses, generateFill, STARTING_POINTS, startFrom } from '@/core/kit';
 import { blankSet, type Gap, type SongSet, STRAIGHT_ON } from '@/core/set';
@@ -94,7 +95,16 @@ const setOf = (
   };
 };
 
-/** A few grooves and fills that belong to the band rather than to a song. */
+/** The band hears names and cues, and slow pulses are divided. */
+const BAND_CLICK: Design = {
+  ...UNSAID,
+  divideBelow: 70,
+  sayNames: true,
+  sayLast: true,
+  sayCues: true,
+};
+
+/** A few grooves and fills that belong to the band rather than to a song, and what it says of its click. */
 const fillBook = async (db: Queries, band: string) => {
   const wanted = ['Straight eighths', 'Train beat', 'Shuffle', 'Waltz', 'Six-eight', 'Bossa nova'];
   const grooves = STARTING_POINTS.filter(({ name }) => wanted.includes(name)).map((point, index) =>
@@ -120,7 +130,7 @@ const fillBook = async (db: Queries, band: string) => {
     one.id,
     { ...one, order: orders[index] },
   ]);
-  const body = { ...blankBook(), patterns: Object.fromEntries(patterns) };
+  const body = { ...blankBook(), click: BAND_CLICK, patterns: Object.fromEntries(patterns) };
   const { id } = await bandBook(db, band);
   await db.run('UPDATE document SET body = $2 WHERE id = $1', [id, JSON.stringify(body)]);
 };

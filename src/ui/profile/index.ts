@@ -6,3 +6,4 @@ export { Profile, ZOOMS } from './Profile';
 export { type Scale, scaleOver, xOf } from './scale';
 export type { Stretch } from './stretches';
 export { Thumbnail } from './Thumbnail';
+export { useNeedle } from './useNeedle';

@@ -1,8 +1,10 @@
 'use client';
 
 import { IconPlus } from '@tabler/icons-react';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useState } from 'react';
+import { type ComponentProps, useEffect, useMemo, useState } from 'react';
+import { type Design, isUnsaid } from '@/core/click';
 import { type Operation, placeAt } from '@/core/document';
 import { itemsOf, type SongSet, setKind } from '@/core/set';
 import {
@@ -26,18 +28,25 @@ import classes from './SetPage.module.css';
 import { SetRow } from './SetRow';
 import { slotWords } from './words';
 
+const SetClick = dynamic(() => import('../click/SetClick'), { ssr: false });
+
 type Props = {
   readonly opened: Opened<SongSet>;
   readonly band: string;
+  /** What the band says of its click. */
+  readonly click: Design;
   readonly event: { readonly title: string; readonly place: string; readonly startsAt: string };
   readonly songs: readonly BandSong[];
 };
 
 /** A set: its evening profile, its songs in order with times and gaps, the total against the slot. */
-export const SetPage = ({ opened, band, event, songs }: Props) => {
+export const SetPage = ({ opened, band, click, event, songs }: Props) => {
   const live = useDocument(setKind, opened);
   const { document: set, edit, mayEdit } = live;
-  const compiled = useMemo(() => compileSongs(songs), [songs]);
+  const compiled = useMemo(
+    () => compileSongs(songs, [click, set.click]),
+    [songs, click, set.click],
+  );
   const { entries, program } = useMemo(() => entriesOf(set, compiled), [set, compiled]);
   const { slotMinutes } = set.heading;
   const slot = slotMinutes === null ? undefined : slotMinutes * 60;
@@ -63,7 +72,21 @@ export const SetPage = ({ opened, band, event, songs }: Props) => {
       <EveningProfile program={program} height={112} full slot={slot} />
       <Songs entries={entries} band={band} live={live} />
       {mayEdit && <AddSong set={set} songs={compiled} edit={edit} />}
+      <ClickOfSet said={set.click} band={click} edit={edit} mayEdit={mayEdit} />
     </div>
+  );
+};
+
+type ClickProps = ComponentProps<typeof SetClick>;
+
+/** What this set says of its click: seldom much, so it is opened when it is wanted. */
+const ClickOfSet = (props: ClickProps) => {
+  const [open, setOpen] = useState(false);
+  return (
+    <details className={classes.click} onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary>The click of this set{isUnsaid(props.said) ? ': as the band’s' : ''}</summary>
+      {open && <SetClick {...props} />}
+    </details>
   );
 };
 

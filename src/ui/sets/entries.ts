@@ -1,3 +1,4 @@
+import type { Design } from '@/core/click';
 import type { RoadMap } from '@/core/roadmap';
 import { itemsOf, type Program, program, type SetItem, type SongSet } from '@/core/set';
 import { compile, type Timeline } from '@/core/timeline';
@@ -22,8 +23,12 @@ export type SetEntry = {
   readonly versions: readonly CompiledSong[];
 };
 
-export const compileSongs = (songs: readonly BandSong[]): ReadonlyMap<string, CompiledSong> =>
-  new Map(songs.map((song) => [song.arrangement, { ...song, timeline: compile(song.map) }]));
+/** @param above what band and set say of the click */
+export const compileSongs = (
+  songs: readonly BandSong[],
+  above: readonly Design[] = [],
+): ReadonlyMap<string, CompiledSong> =>
+  new Map(songs.map((song) => [song.arrangement, { ...song, timeline: compile(song.map, above) }]));
 
 /** The songs of a set in order with their times; one whose road map is not known yet has none. */
 export const entriesOf = (

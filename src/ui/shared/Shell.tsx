@@ -33,6 +33,7 @@ const PLACES = [
   { path: 'sets', label: 'Sets' },
   { path: 'songs', label: 'Songs' },
   { path: 'kit', label: 'Kit' },
+  { path: 'click', label: 'Click' },
 ] as const;
 
 /** The frame around every place: which band, where to, who; the transport at the foot. */
@@ -130,6 +131,13 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
       keys: 'Alt+3',
       whileTyping: true,
       run: () => router.push(`/${band.slug}/kit`),
+    },
+    {
+      id: 'to-click',
+      label: 'Go to the click',
+      keys: 'Alt+4',
+      whileTyping: true,
+      run: () => router.push(`/${band.slug}/click`),
     },
     { id: 'sign-out', label: 'Sign out', run: signOut },
   ]);

@@ -9,15 +9,16 @@ const BITS = [
   ['16', '16 bit'],
   ['24', '24 bit'],
 ] as const;
-const SOUNDS = [
-  ['click', 'click'],
-  ['both', 'click and drums'],
-  ['drums', 'drums'],
+const LANES = [
+  ['click', 'Click'],
+  ['voice', 'Spoken cues'],
+  ['drums', 'Drums'],
 ] as const;
 const LAYOUTS = [
   ['mono', 'mono'],
-  ['left', 'click left'],
-  ['right', 'click right'],
+  ['stereo', 'stereo, as panned'],
+  ['left', 'click left, drums right'],
+  ['right', 'click right, drums left'],
 ] as const;
 
 export type TakeAwayProps = {
@@ -32,44 +33,73 @@ export type TakeAwayProps = {
 const TakeAwayPanel = ({ document, what, saved }: TakeAwayProps) => {
   const [bits, setBits] = useState('16');
   const [layout, setLayout] = useState('mono');
-  const [sound, setSound] = useState('click');
-  const url = `/api/documents/${document}/click`;
-  const sheet = `/api/documents/${document}/sheet`;
+  const [lanes, setLanes] = useState<readonly string[]>(['click', 'voice']);
+  const url = `/api/documents/${document}/click?with=${lanes.join(',')}`;
+  const wav = `${url}&bits=${bits}&layout=${layout}`;
+  const toggle = (lane: string, on: boolean) =>
+    setLanes(LANES.map(([one]) => one).filter((one) => (one === lane ? on : lanes.includes(one))));
+  const ready = saved && lanes.length > 0;
   return (
     <div className={classes.panel}>
       <strong>The click of the {what}</strong>
-      <FileLink href={`${url}?as=midi&sound=${sound}`} ready={saved}>
+      <fieldset className={classes.lanes} aria-label="What is heard">
+        {LANES.map(([lane, words]) => (
+          <label key={lane}>
+            <input
+              type="checkbox"
+              checked={lanes.includes(lane)}
+              onChange={({ currentTarget }) => toggle(lane, currentTarget.checked)}
+            />
+            {words}
+          </label>
+        ))}
+      </fieldset>
+      <FileLink href={`${url}&as=midi`} ready={ready}>
         MIDI file
       </FileLink>
-      <p>Tempo, meters, section markers, cues; click and drums on channel 10.</p>
+      <p>Tempo, meters, section markers, cues and spoken words; click and drums on channel 10.</p>
       <div className={classes.choices}>
-        <Select label="Sound" shown value={sound} onChange={setSound} choices={SOUNDS} />
         <Select label="Resolution" shown value={bits} onChange={setBits} choices={BITS} />
         <Select label="Channels" shown value={layout} onChange={setLayout} choices={LAYOUTS} />
       </div>
-      <FileLink href={`${url}?as=wav&bits=${bits}&layout=${layout}&sound=${sound}`} ready={saved}>
+      <FileLink href={`${wav}&as=wav`} ready={ready}>
         WAV file, 48 kHz
       </FileLink>
-      {saved && (
-        <p className={classes.sheets}>
-          <a href={`${sheet}?as=csv`} download>
-            Table (CSV)
-          </a>
-          {what === 'song' && (
-            <>
-              <a href={`${sheet}?as=text`} download>
-                Message to the band
-              </a>
-              <a href={`${sheet}?as=json`} download>
-                Whole song (JSON)
-              </a>
-            </>
-          )}
-        </p>
+      {what === 'set' && (
+        <FileLink href={`${wav}&as=songs`} ready={ready}>
+          A WAV for each song (zip)
+        </FileLink>
       )}
+      <FileLink href={`${wav}&as=stems`} ready={ready}>
+        Each on its own (zip)
+      </FileLink>
+      <p>Sections are marked in each WAV file.</p>
+      {saved && <Sheets document={document} what={what} />}
       {!saved && <p>Once your edits are saved.</p>}
     </div>
   );
 };
 
 export default TakeAwayPanel;
+
+/** What is read, not heard. */
+const Sheets = ({ document, what }: Pick<TakeAwayProps, 'document' | 'what'>) => {
+  const sheet = `/api/documents/${document}/sheet`;
+  return (
+    <p className={classes.sheets}>
+      <a href={`${sheet}?as=csv`} download>
+        Table (CSV)
+      </a>
+      {what === 'song' && (
+        <>
+          <a href={`${sheet}?as=text`} download>
+            Message to the band
+          </a>
+          <a href={`${sheet}?as=json`} download>
+            Whole song (JSON)
+          </a>
+        </>
+      )}
+    </p>
+  );
+};

@@ -1,8 +1,10 @@
 'use client';
 
 import { IconFileText, IconGridDots } from '@tabler/icons-react';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
+import type { Design } from '@/core/click';
 import { moveOnto, rowsOf, setField, setPart, setStart } from '@/core/editing';
 import type { Layout } from '@/core/kit';
 import { type RoadMap, roadMapKind } from '@/core/roadmap';
@@ -11,7 +13,7 @@ import { perMinuteAt, rateOf, seconds } from '@/core/time';
 import { compile, speedAt } from '@/core/timeline';
 import { type Opened, SaveState, UndoButtons, useDocument } from '../document';
 import { useListening } from '../kit/Sound';
-import { Profile, type Scale, type Stretch } from '../profile';
+import { Profile, type Scale, type Stretch, useNeedle } from '../profile';
 import { newId } from '../shared/newId';
 import { TakeAway } from '../shared/TakeAway';
 import { PAUSE, useSettled } from '../shared/useSettled';
@@ -27,11 +29,12 @@ import { Side } from './Side';
 import { StartFields, Title } from './SongHead';
 import classes from './SongPage.module.css';
 import { TextView } from './text/TextView';
-import { useNeedle } from './useNeedle';
 import { useRemarks } from './useRemarks';
 import { useSongCommands } from './useSongCommands';
 import { useTap } from './useTap';
 import { type View, ViewBar, type ZoomLevel } from './ViewBar';
+
+const ClickView = dynamic(() => import('../click/ClickView'), { ssr: false });
 
 type Props = {
   readonly opened: Opened<RoadMap>;
@@ -40,23 +43,26 @@ type Props = {
   readonly others: readonly Arrangement[];
   /** The kit that the drums are heard on. */
   readonly layout: Layout;
+  /** What the band says of its click. */
+  readonly click: Design;
 };
 
 /** A song of more sections has its drawing follow after a pause. */
 const LONG = 40;
 
 /** A song: its profile above its sections, details of the selected one at the side. */
-export const SongPage = ({ opened, title, arrangement, others, layout }: Props) => {
+export const SongPage = (props: Props) => {
+  const { opened, title, arrangement, others, layout, click } = props;
   const song = useDocument(roadMapKind, opened);
   const { document: map, edit, mayEdit } = song;
   const [preview, setPreview] = useState<RoadMap>();
-  const timeline = useMemo(() => compile(map), [map]);
+  const timeline = useMemo(() => compile(map, [click]), [map, click]);
   const now = useMemo(() => ({ map, timeline }), [map, timeline]);
   // The drawing may be a frame behind the figures while somebody types fast, and in a long song it
   // waits for a pause.
   const look = useMemo(
-    () => (preview ? { map: preview, timeline: compile(preview) } : now),
-    [now, preview],
+    () => (preview ? { map: preview, timeline: compile(preview, [click]) } : now),
+    [now, preview, click],
   );
   const drawn = useDeferredValue(
     useSettled(look, Object.keys(map.sections).length > LONG ? PAUSE : 0),
@@ -197,6 +203,18 @@ export const SongPage = ({ opened, title, arrangement, others, layout }: Props) 
             layout={layout}
             zoom={zoom}
             heard={heard}
+          />
+        )}
+        {view === 'click' && (
+          <ClickView
+            map={map}
+            band={click}
+            section={section}
+            onSelect={setChosen}
+            meter={passage?.meter ?? map.start.meter}
+            quarters={perMinuteAt(speed, 'quarter')}
+            edit={edit}
+            mayEdit={mayEdit}
           />
         )}
         {view === 'compare' && <Compare map={map} current={arrangement} others={others} />}

@@ -15,6 +15,7 @@ const VIEWS = [
   ['played', 'As played'],
   ['text', 'Text'],
   ['load', 'Load'],
+  ['click', 'Click'],
   ['compare', 'Compare'],
 ] as const;
 

@@ -10,7 +10,7 @@ import {
   useRef,
   useState,
 } from 'react';
-import { createPlayer, type Drums, type Levels, type Player } from '@/audio/player';
+import { type Beside, createPlayer, type Drums, type Levels, type Player } from '@/audio/player';
 import { LEVEL_RANGE } from '@/core/click';
 import { type MoveKind, moveAt, type Program } from '@/core/set';
 import { type Seconds, seconds } from '@/core/time';
@@ -20,11 +20,14 @@ export type Loaded = {
   readonly program: Program;
   /** Where Space starts: the selected place, or nothing for the beginning. */
   readonly from: Seconds | undefined;
-  /** What the drummer plays; worked out when it is first wanted. */
-  readonly drums: MakeDrums | undefined;
+  /** What the drummer plays and what is spoken; worked out when it is first wanted. */
+  readonly beside: MakeBeside | undefined;
+  /** Whether there are drums in it. */
+  readonly drums: boolean;
 };
 
 export type MakeDrums = () => Promise<Drums>;
+export type MakeBeside = () => Promise<Beside>;
 
 type Listener = (time: Seconds | undefined) => void;
 
@@ -106,13 +109,11 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
       setLoaded(next);
       if (!next) return stop();
       if (!before || player.current?.now() === undefined) return;
-      if (before.program === next.program && before.drums === next.drums) return;
+      if (before.program === next.program && before.beside === next.beside) return;
       void next
-        .drums?.()
-        .then(
-          (drums) => current.current === next && player.current?.change(next.program, { drums }),
-        );
-      if (!next.drums) player.current.change(next.program);
+        .beside?.()
+        .then((beside) => current.current === next && player.current?.change(next.program, beside));
+      if (!next.beside) player.current.change(next.program);
     },
     [stop],
   );
@@ -126,8 +127,8 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
       setPlaying(true);
       const from = fromTop ? seconds(0) : (at.from ?? seconds(0));
       void (async () => {
-        const drums = await at.drums?.();
-        if (current.current === at) await playing.play(at.program, from, { drums });
+        const beside = await at.beside?.();
+        if (current.current === at) await playing.play(at.program, from, beside);
       })();
     },
     [stop, ready],

@@ -1,7 +1,7 @@
 'use client';
 
 import { type ChangeEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { aligned, difference } from '@/core/compare';
+import { aligned, difference, keepingClick } from '@/core/compare';
 import type { RoadMap } from '@/core/roadmap';
 import { parseShorthand, printShorthand, type TextProblem } from '@/core/shorthand';
 import type { Edit } from '../../document';
@@ -51,7 +51,7 @@ export const TextView = ({ map, mayEdit, edit, onPreview }: Props) => {
     if (parsed.problems.length > 0) return onPreview(parsed.map);
     onPreview(undefined);
     // Against the map that the text was in step with: what others did since then stays.
-    const wanted = aligned(base.map, parsed.map);
+    const wanted = keepingClick(base.map, aligned(base.map, parsed.map));
     const refused = edit(difference(base.map, wanted), true);
     if (refused) setProblems([{ line: 1, column: 0, length: 1, message: refused.message }]);
     else setBase({ text: printShorthand(wanted), map: wanted });

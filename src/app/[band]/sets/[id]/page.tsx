@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { cache } from 'react';
 import { z } from 'zod';
-import { bandSongs, readSet } from '@/server/band';
+import { bandBook, bandSongs, readSet } from '@/server/band';
 import { forPage } from '@/server/http';
 import { bandBySlug } from '@/server/people';
 import { SetPage } from '@/ui/sets/SetPage';
@@ -13,7 +13,11 @@ const read = cache(async (slug: string, id: string) => {
   if (!z.uuid().safeParse(id).success) notFound();
   return forPage(async (db) => {
     const band = await bandBySlug(db, slug);
-    return { entry: await readSet(db, id), songs: await bandSongs(db, band.id) };
+    return {
+      entry: await readSet(db, id),
+      songs: await bandSongs(db, band.id),
+      click: (await bandBook(db, band.id)).document.click,
+    };
   });
 });
 
@@ -24,13 +28,14 @@ export const generateMetadata = async ({ params }: Props): Promise<Metadata> => 
 
 const Page = async ({ params }: Props) => {
   const { band, id } = await params;
-  const { entry, songs } = await read(band, id);
+  const { entry, songs, click } = await read(band, id);
   const { set, revision, mayEdit, of } = entry;
   return (
     <SetPage
       key={id}
       opened={{ id, document: set, revision, mayEdit }}
       band={band}
+      click={click}
       event={{ title: of.title, place: of.place, startsAt: of.startsAt.toISOString() }}
       songs={songs.map(({ song, arrangement, arrangementName, title, map }) => ({
         song,

@@ -1,65 +1,54 @@
 import { z } from 'zod';
-import { exportMidi, writeMidi } from '@/core/midi';
-import { perform } from '@/core/performance';
-import type { Program } from '@/core/set';
-import { drumsOf } from '@/core/sound';
-import { type Content, type WavFormat, wavBytes, wavChunks } from '@/core/wav';
+import type { WavFormat } from '@/core/wav';
 import { programOf } from '@/server/band';
+import {
+  LANES,
+  midiFile,
+  type Source,
+  wavFile,
+  wavOfEachLane,
+  wavOfEachSong,
+} from '@/server/files/clickFiles';
 import { documentParams, fileResponse, memberRoute } from '@/server/http';
 import { kitOf } from '@/server/people';
 
+const lane = z.enum(LANES, 'A file holds click, voice and drums.');
 const query = z.object({
-  as: z.enum(['midi', 'wav'], 'A click file is midi or wav.'),
+  as: z.enum(['midi', 'wav', 'songs', 'stems'], 'A click file is midi, wav, songs or stems.'),
   bits: z.enum(['16', '24'], 'A WAV file has 16 or 24 bits.').default('16'),
-  layout: z.enum(['mono', 'left', 'right'], 'The layout is mono, left or right.').default('mono'),
-  sound: z
-    .enum(['click', 'both', 'drums'], 'A file sounds click, drums, or both.')
-    .default('click'),
+  layout: z
+    .enum(['mono', 'stereo', 'left', 'right'], 'The layout is mono, stereo, left or right.')
+    .default('mono'),
+  /** What is to be heard, with commas between. */
+  with: z
+    .string()
+    .default('click')
+    .transform((text) => [...new Set(text.split(','))])
+    .pipe(z.array(lane)),
 });
 
-/** The click of a song or a set as a file, and its drums on the caller's kit. */
+/** The click of a song or a set as a file, with its spoken cues, and its drums on the caller's kit. */
 export const GET = memberRoute(
   { params: documentParams, query },
   async ({ params, query, member, within }) => {
-    const { title, program, maps, kit } = await within(async (db) => ({
+    const source: Source = await within(async (db) => ({
       ...(await programOf(db, params.id)),
       kit: await kitOf(db, member),
+      lanes: query.with,
+      within,
     }));
+    const { title } = source;
     if (query.as === 'midi') {
-      const notes = program.songs.map(({ timeline }, at) => perform(maps[at]!, timeline, kit));
-      const content = {
-        click: query.sound !== 'drums',
-        ...(query.sound !== 'click' && { drums: notes }),
-      };
-      const bytes = writeMidi(exportMidi(title, program, content));
-      return fileResponse(new Uint8Array(bytes), bytes.length, `${title}.mid`, 'audio/midi');
+      const bytes = await midiFile(source);
+      return fileResponse(bytes, bytes.length, `${title}.mid`, 'audio/midi');
     }
     const format: WavFormat = { bits: query.bits === '16' ? 16 : 24, layout: query.layout };
-    const content = {
-      click: query.sound !== 'drums',
-      ...(query.sound !== 'click' && { drums: drumsOf(program, maps, kit) }),
-    };
-    return fileResponse(
-      wavStream(program, format, content),
-      wavBytes(program, format, content),
-      `${title}.wav`,
-      'audio/wav',
-    );
+    if (query.as === 'wav') {
+      const { body, bytes } = await wavFile(source, format);
+      return fileResponse(body, bytes, `${title}.wav`, 'audio/wav');
+    }
+    const make = query.as === 'songs' ? wavOfEachSong : wavOfEachLane;
+    const { body, bytes } = await make(source, format);
+    return fileResponse(body, bytes, `${title}.zip`, 'application/zip');
   },
 );
-
-/** One chunk is made whenever the reader has room for it. */
-const wavStream = (
-  program: Program,
-  format: WavFormat,
-  content: Content,
-): ReadableStream<Uint8Array> => {
-  const chunks = wavChunks(program, format, content);
-  return new ReadableStream({
-    pull: (controller) => {
-      const { value, done } = chunks.next();
-      if (done) controller.close();
-      else controller.enqueue(value);
-    },
-  });
-};

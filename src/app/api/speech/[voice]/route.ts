@@ -1,0 +1,28 @@
+import { z } from 'zod';
+import { refuse } from '@/server/database';
+import { memberRoute } from '@/server/http';
+import { asBytes, LONGEST_LINE, recordings } from '@/server/speech';
+
+const params = z.object({
+  voice: z.enum(['british', 'american'], 'The voice is british or american.'),
+});
+const query = z.object({
+  text: z
+    .string('Say what is to be spoken.')
+    .trim()
+    .min(1, 'Say what is to be spoken.')
+    .max(LONGEST_LINE, `At most ${LONGEST_LINE} characters are spoken at once.`),
+});
+
+/** Words as sound: 16-bit samples at 48 kHz, one channel, without a head. */
+export const GET = memberRoute({ params, query }, async ({ params, query, within }) => {
+  const line = { voice: params.voice, text: query.text };
+  const samples = (await recordings(within, [line]))(line);
+  if (!samples) return refuse('unavailable', 'Voice', 'There is no voice on this server.');
+  return new Response(new Uint8Array(asBytes(samples)), {
+    headers: {
+      'Content-Type': 'application/octet-stream',
+      'Cache-Control': 'private, max-age=86400, immutable',
+    },
+  });
+});

@@ -1,0 +1,120 @@
+import 'server-only';
+import { makeZip, predictLength } from 'client-zip';
+import type { Layout } from '@/core/kit';
+import { exportMidi, writeMidi } from '@/core/midi';
+import { perform } from '@/core/performance';
+import { type Program, soloProgram } from '@/core/set';
+import { drumsOf } from '@/core/sound';
+import { type Content, type WavFormat, wavBytes, wavChunks } from '@/core/wav';
+import type { ToTakeAway } from '../band';
+import type { Queries } from '../database';
+import { voiceOf } from '../speech';
+
+/** What can be heard in a file. */
+export const LANES = ['click', 'voice', 'drums'] as const;
+export type Lane = (typeof LANES)[number];
+
+/** What files are made of: whose songs, what is to be heard, on whose kit. */
+export type Source = ToTakeAway & {
+  readonly lanes: readonly Lane[];
+  readonly kit: Layout;
+  readonly within: <T>(work: (db: Queries) => Promise<T>) => Promise<T>;
+};
+
+/** A file to send, piece by piece. */
+type Made = { readonly body: ReadableStream<Uint8Array>; readonly bytes: number };
+
+/** A program as a MIDI file: tempo, meters, sections, cues, spoken words, click and drums. */
+export const midiFile = async (source: Source): Promise<Uint8Array<ArrayBuffer>> => {
+  const { title, program, maps, kit, lanes, within } = source;
+  const notes = () =>
+    program.songs.map(({ timeline }, index) => perform(maps[index]!, timeline, kit));
+  const content = {
+    click: lanes.includes('click'),
+    ...(lanes.includes('drums') && { drums: notes() }),
+    ...(lanes.includes('voice') && { words: await voiceOf(within, program) }),
+  };
+  return new Uint8Array(writeMidi(exportMidi(title, program, content)));
+};
+
+/** A program as one WAV file. */
+export const wavFile = async (source: Source, format: WavFormat): Promise<Made> => {
+  const { program } = source;
+  const content = await contentOf(source, program, source.maps, source.lanes);
+  return {
+    body: streamOf(wavChunks(program, format, content)),
+    bytes: wavBytes(program, format, content),
+  };
+};
+
+/** A file for each song, numbered for a player and each with its own count-in. */
+export const wavOfEachSong = async (source: Source, format: WavFormat): Promise<Made> => {
+  const songs = await Promise.all(
+    source.program.songs.map(async ({ title, timeline }, index) => {
+      const program = soloProgram(title, timeline);
+      const content = await contentOf(source, program, [source.maps[index]!], source.lanes);
+      return {
+        name: `${String(index + 1).padStart(2, '0')} ${plain(title)}.wav`,
+        program,
+        content,
+      };
+    }),
+  );
+  return zipOf(songs, format);
+};
+
+/** A file for each of click, voice and drums, all of the same beginning. */
+export const wavOfEachLane = async (source: Source, format: WavFormat): Promise<Made> => {
+  const { program, maps, title } = source;
+  const stems = await Promise.all(
+    source.lanes.map(async (lane) => ({
+      name: `${plain(title)} - ${lane}.wav`,
+      program,
+      content: await contentOf(source, program, maps, [lane]),
+    })),
+  );
+  return zipOf(stems, format);
+};
+
+const contentOf = async (
+  { kit, within }: Source,
+  program: Program,
+  maps: Source['maps'],
+  lanes: readonly Lane[],
+): Promise<Content> => ({
+  click: lanes.includes('click'),
+  ...(lanes.includes('voice') && { voice: await voiceOf(within, program) }),
+  ...(lanes.includes('drums') && { drums: drumsOf(program, maps, kit) }),
+});
+
+type Entry = { readonly name: string; readonly program: Program; readonly content: Content };
+
+const zipOf = (entries: readonly Entry[], format: WavFormat): Made => {
+  const heads = entries.map(({ name, program, content }) => ({
+    name,
+    size: wavBytes(program, format, content),
+  }));
+  const files = entries.map(({ name, program, content }) => ({
+    name,
+    input: streamOf(wavChunks(program, format, content)),
+  }));
+  return { body: makeZip(files), bytes: Number(predictLength(heads)) };
+};
+
+/** One chunk is made whenever the reader has room for it. */
+const streamOf = (chunks: Iterator<Uint8Array>): ReadableStream<Uint8Array> =>
+  new ReadableStream(
+    {
+      pull: (controller) => {
+        const { value, done } = chunks.next();
+        if (done) controller.close();
+        else controller.enqueue(value);
+      },
+    },
+    // Nothing is made ahead of what is read.
+    { highWaterMark: 0 },
+  );
+
+/** A title as a file's name inside an archive. */
+const plain = (title: string): string =>
+  title.replaceAll(/[\p{Cc}\\/:*?"<>|]/gu, '-').replace(/^\.+/, '') || 'Song';

@@ -1,0 +1,62 @@
+import 'server-only';
+import { spawn } from 'node:child_process';
+import type { FullDesign } from '@/core/click';
+import { treat } from '@/core/speech';
+import { SAMPLE_RATE } from '@/core/wav';
+
+export type VoiceName = FullDesign['voice'];
+
+const VOICES: Readonly<Record<VoiceName, string>> = { british: 'en-gb', american: 'en-us' };
+/** Words a minute: brisk, since there is little room between two bars. */
+const PACE = 185;
+/** A program that has not answered by then is given up, in milliseconds. */
+const PATIENCE = 10_000;
+
+/**
+ * Words spoken by `espeak-ng`, ready to be heard beside a click.
+ *
+ * @returns samples at 48 kHz; nothing where the program is missing or fails
+ */
+export const record = async (
+  voice: VoiceName,
+  words: string,
+): Promise<Float32Array | undefined> => {
+  const wave = await run(['-v', VOICES[voice], '-s', String(PACE), '--stdin', '--stdout'], words);
+  const sound = wave && readWave(wave);
+  return sound && treat(sound.samples, sound.rate, SAMPLE_RATE);
+};
+
+let found: Promise<boolean> | undefined;
+
+/** Whether this machine can speak. */
+export const hasVoice = (): Promise<boolean> => {
+  found ??= run(['--version'], '').then((answer) => answer !== undefined);
+  return found;
+};
+
+const run = (options: readonly string[], input: string): Promise<Buffer | undefined> =>
+  new Promise((resolve) => {
+    const program = spawn('espeak-ng', options, {
+      stdio: ['pipe', 'pipe', 'ignore'],
+      timeout: PATIENCE,
+    });
+    const chunks: Buffer[] = [];
+    program.stdout.on('data', (chunk: Buffer) => chunks.push(chunk));
+    program.on('error', () => resolve(undefined));
+    program.on('close', (code) => resolve(code === 0 ? Buffer.concat(chunks) : undefined));
+    program.stdin.on('error', () => undefined);
+    program.stdin.end(input);
+  });
+
+/** What the program writes: 16 bits, one channel, with sizes that it does not know yet. */
+const readWave = (wave: Buffer): { rate: number; samples: Float32Array } | undefined => {
+  const data = wave.indexOf('data', 12, 'latin1');
+  if (data < 0 || wave.toString('latin1', 0, 4) !== 'RIFF') return undefined;
+  const start = data + 8;
+  const length = Math.floor((wave.length - start) / 2);
+  const samples = Float32Array.from(
+    { length },
+    (_, index) => wave.readInt16LE(start + 2 * index) / 32_768,
+  );
+  return { rate: wave.readUInt32LE(24), samples };
+};

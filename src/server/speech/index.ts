@@ -1,0 +1,118 @@
+import 'server-only';
+import { z } from 'zod';
+import type { Program } from '@/core/set';
+import { type Announcement, announcements, guessedLength, placeSpeech } from '@/core/speech';
+import { SAMPLE_RATE, type Utterance } from '@/core/wav';
+import type { Queries } from '../database';
+import { record, type VoiceName } from './espeak';
+
+export { hasVoice, type VoiceName } from './espeak';
+
+/** Words and who says them. */
+export type Line = { readonly voice: VoiceName; readonly text: string };
+
+type Within = <T>(work: (db: Queries) => Promise<T>) => Promise<T>;
+
+export const LONGEST_LINE = 200;
+/** Recordings that are kept; the oldest go first. */
+const MOST_KEPT = 20_000;
+/** Programs that speak at the same time. */
+const AT_ONCE = 2;
+
+/** What is kept under and what is said: without control characters, cut to length. */
+const sayable = (text: string): string =>
+  [...text.replaceAll(/[\p{Cc}\s]+/gu, ' ').trim()].slice(0, LONGEST_LINE).join('');
+
+const keyOf = ({ voice, text }: Line): string => `${voice} ${sayable(text)}`;
+
+/**
+ * Lines as samples at 48 kHz. What has been spoken before is read from the database, the rest is
+ * recorded between transactions and kept.
+ *
+ * @returns a way to look a line up; nothing for what nobody here can say
+ */
+export const recordings = async (within: Within, lines: readonly Line[]) => {
+  const wanted = new Map(
+    lines.filter(({ text }) => sayable(text) !== '').map((line) => [keyOf(line), line]),
+  );
+  const known = await within((db) => kept(db, [...wanted.values()]));
+  const missing = [...wanted].filter(([key]) => !known.has(key));
+  const made: { line: Line; samples: Float32Array }[] = [];
+  await Promise.all(
+    Array.from({ length: AT_ONCE }, async () => {
+      for (let next = missing.pop(); next; next = missing.pop()) {
+        const [key, line] = next;
+        const samples = await record(line.voice, sayable(line.text));
+        if (!samples) return;
+        known.set(key, samples);
+        made.push({ line, samples });
+      }
+    }),
+  );
+  if (made.length > 0) await within((db) => keep(db, made));
+  return (line: Line) => known.get(keyOf(line));
+};
+
+const speechRow = z.object({
+  voice: z.enum(['british', 'american']),
+  words: z.string(),
+  samples: z.instanceof(Buffer),
+});
+
+const kept = async (db: Queries, lines: readonly Line[]): Promise<Map<string, Float32Array>> => {
+  const rows = await db.many(
+    speechRow,
+    `SELECT voice, words, samples FROM speech
+     WHERE (voice, words) IN (SELECT * FROM unnest($1::text[], $2::text[]))`,
+    [lines.map(({ voice }) => voice), lines.map(({ text }) => sayable(text))],
+  );
+  return new Map(
+    rows.map(({ voice, words, samples }) => [
+      keyOf({ voice, text: words }),
+      Float32Array.from(
+        { length: samples.length / 2 },
+        (_, index) => samples.readInt16LE(2 * index) / 32_767,
+      ),
+    ]),
+  );
+};
+
+const keep = async (db: Queries, made: readonly { line: Line; samples: Float32Array }[]) => {
+  await db.run(
+    `INSERT INTO speech (voice, words, samples)
+     SELECT * FROM unnest($1::text[], $2::text[], $3::bytea[]) ON CONFLICT DO NOTHING`,
+    [
+      made.map(({ line }) => line.voice),
+      made.map(({ line }) => sayable(line.text)),
+      made.map(({ samples }) => asBytes(samples)),
+    ],
+  );
+  await db.run(
+    `DELETE FROM speech WHERE (voice, words) IN
+       (SELECT voice, words FROM speech ORDER BY made DESC OFFSET ${MOST_KEPT})`,
+  );
+};
+
+/** 16-bit samples, little-endian. */
+export const asBytes = (samples: Float32Array): Buffer => {
+  const bytes = Buffer.alloc(2 * samples.length);
+  samples.forEach((value, index) => {
+    bytes.writeInt16LE(Math.round(value * 32_767), 2 * index);
+  });
+  return bytes;
+};
+
+/** What is spoken in a program, with its sound, in order. Empty where this machine cannot speak. */
+export const voiceOf = async (within: Within, program: Program): Promise<Utterance[]> => {
+  const wanted = announcements(program);
+  if (wanted.length === 0) return [];
+  const sound = await recordings(within, wanted);
+  const length = (one: Announcement) => {
+    const samples = sound(one);
+    return samples ? samples.length / SAMPLE_RATE : guessedLength(one);
+  };
+  return placeSpeech(wanted, length).spoken.flatMap(({ at, text, voice, level, pan }) => {
+    const samples = sound({ voice, text });
+    return samples ? [{ at, text, samples, level, pan }] : [];
+  });
+};

@@ -1,0 +1,80 @@
+import { UNSAID } from '@/core/click';
+import { soloProgram } from '@/core/set';
+import { parseShorthand } from '@/core/shorthand';
+import { compile } from '@/core/timeline';
+import type { Queries } from '../database';
+import { openTestDatabase, type TestDatabase } from '../testing/database';
+import { hasVoice, recordings, voiceOf } from '.';
+
+let db: TestDatabase;
+beforeAll(async () => {
+  db = await openTestDatabase('speech_test');
+});
+afterAll(() => db.close());
+
+const within = <T>(work: (queries: Queries) => Promise<T>) => db.as('Odile Marsh', work);
+const kept = () => db.value<number>('SELECT count(*)::int FROM speech');
+
+test('words are spoken, made ready, and kept by voice and text', async () => {
+  expect(await hasVoice()).toBe(true);
+  const before = await kept();
+  const lines = [
+    { voice: 'british', text: 'Bridge in two' },
+    { voice: 'american', text: 'Bridge in two' },
+    { voice: 'british', text: '  Bridge\tin two ' },
+  ] as const;
+  const sound = await recordings(within, lines);
+  expect(await kept()).toBe(before + 2);
+  const samples = sound(lines[0])!;
+  // Three short words take between half a second and a second and a half.
+  expect(samples.length / 48_000).toBeGreaterThan(0.5);
+  expect(samples.length / 48_000).toBeLessThan(1.5);
+  expect(Math.max(...samples)).toBeLessThanOrEqual(0.951);
+  expect(sound(lines[2])).toBe(samples);
+  expect(sound(lines[1])).not.toEqual(samples);
+
+  const again = (await recordings(within, lines))(lines[0])!;
+  expect(await kept()).toBe(before + 2);
+  expect(again).toHaveLength(samples.length);
+  const off = again.reduce((most, value, at) => Math.max(most, Math.abs(value - samples[at]!)), 0);
+  expect(off).toBeLessThan(1 / 30_000);
+});
+
+test('hostile words are only words: no option, no markup, no length', async () => {
+  const texts = ['--version', '-f /etc/passwd', '<speak>one</speak>', 'la '.repeat(300), '\u0000'];
+  const lines = texts.map((text) => ({ voice: 'british' as const, text }));
+  const sound = await recordings(within, lines);
+  expect(lines.map((line) => sound(line) !== undefined)).toEqual([true, true, true, true, false]);
+  expect(sound(lines[3]!)!.length / 48_000).toBeLessThan(60);
+});
+
+test('a song’s voice is over before each place it speaks of', async () => {
+  const { map } = parseShorthand(
+    'song 126, in 4/4, count 6\nVerse: 8; cue 4 listen "guitar" lead 1 bars\nBridge: 4',
+    (() => {
+      let count = 0;
+      return () => `s${++count}`;
+    })(),
+  );
+  const click = { ...UNSAID, sayCount: true, sayNames: true, sayCues: true };
+  const timeline = compile({ ...map, click });
+  const said = await voiceOf(within, soloProgram('Song', timeline));
+  expect(said.map(({ text }) => text)).toEqual([
+    'three',
+    'four',
+    'one',
+    'two',
+    'three',
+    'four',
+    'guitar',
+    'Bridge in two',
+  ]);
+  said.forEach(({ at, samples }, index) => {
+    const next = said[index + 1]?.at ?? Number.POSITIVE_INFINITY;
+    expect(at + samples.length / 48_000).toBeLessThanOrEqual(next);
+  });
+  const { text, at, samples } = said.at(-1)!;
+  expect(text).toBe('Bridge in two');
+  const bridge = timeline.lead.seconds + timeline.passages[1]!.startSeconds;
+  expect(at + samples.length / 48_000).toBeLessThan(bridge);
+});

@@ -1,0 +1,85 @@
+'use client';
+
+import { type Design, sayOfClick, UNSAID, withSaid } from '@/core/click';
+import { setField } from '@/core/editing';
+import { type RoadMap, type Section, sectionsOf } from '@/core/roadmap';
+import { barTicks, type Meter, pulsesOf, TICKS_PER_QUARTER } from '@/core/time';
+import type { Edit } from '../document';
+import { Segments } from '../shared/Segments';
+import classes from './Click.module.css';
+import { DesignForm } from './DesignForm';
+import type { Say } from './Fields';
+import { useSpeaks } from './useSpeaks';
+
+type Props = {
+  readonly map: RoadMap;
+  /** What the band says. */
+  readonly band: Design;
+  readonly section: Section | undefined;
+  readonly onSelect: (section: string | undefined) => void;
+  readonly meter: Meter;
+  /** Quarters a minute. */
+  readonly quarters: number;
+  readonly edit: Edit;
+  readonly mayEdit: boolean;
+};
+
+const SONG = 'The whole song';
+
+/** The click of the song, or of the selected section, against what those above them say. */
+const ClickView = (props: Props) => {
+  const { map, band, section, onSelect, meter, quarters, edit, mayEdit } = props;
+  const speaks = useSpeaks();
+  const own = sectionsOf(map).filter(({ design }) => design !== null);
+  const sayOfSong: Say = (field, value) => edit(sayOfClick(field, value));
+  const sayOfSection: Say = (field, value) =>
+    edit(setField('sections', section!.id, 'design', withSaid(section!.design, field, value)));
+  const shared = { mayEdit, meter, speaks, perMinute: pulsesAt(quarters, meter) };
+  return (
+    <div>
+      <div className={classes.which}>
+        {section ? (
+          <Segments
+            label="Whose click"
+            value={section.name}
+            choices={[SONG, section.name]}
+            onChange={(value) => value === SONG && onSelect(undefined)}
+          />
+        ) : (
+          <strong>{SONG}</strong>
+        )}
+        <span className={classes.hint}>
+          {own.length === 0
+            ? 'No section has a click of its own. Choose one in the profile to give it one.'
+            : `With a click of their own: ${own.map(({ name }) => name).join(', ')}.`}
+        </span>
+      </div>
+      {section ? (
+        <DesignForm
+          key={section.id}
+          said={section.design ?? UNSAID}
+          above={[band, map.click]}
+          as="as the song"
+          onSay={sayOfSection}
+          {...shared}
+        />
+      ) : (
+        <DesignForm
+          said={map.click}
+          above={[band]}
+          as="as the band"
+          onSay={sayOfSong}
+          {...shared}
+        />
+      )}
+    </div>
+  );
+};
+
+export default ClickView;
+
+/** Pulses a minute, by the first of the bar. */
+const pulsesAt = (quarters: number, meter: Meter): number => {
+  const first = pulsesOf(meter)[1]?.offset ?? barTicks(meter);
+  return (quarters * TICKS_PER_QUARTER) / first;
+};
