@@ -5,7 +5,7 @@ import { setField } from '@/core/editing';
 import { type RoadMap, type Section, sectionsOf } from '@/core/roadmap';
 import { barTicks, type Meter, pulsesOf, TICKS_PER_QUARTER } from '@/core/time';
 import type { Edit } from '../document';
-import { Segments } from '../shared/Segments';
+import { Select } from '../shared/Select';
 import classes from './Click.module.css';
 import { DesignForm } from './DesignForm';
 import type { Say } from './Fields';
@@ -24,13 +24,15 @@ type Props = {
   readonly mayEdit: boolean;
 };
 
-const SONG = 'The whole song';
+/** No id of a section. */
+const SONG = '';
 
 /** The click of the song, or of the selected section, against what those above them say. */
 const ClickView = (props: Props) => {
   const { map, band, section, onSelect, meter, quarters, edit, mayEdit } = props;
   const speaks = useSpeaks();
-  const own = sectionsOf(map).filter(({ design }) => design !== null);
+  const sections = sectionsOf(map);
+  const own = sections.filter(({ design }) => design !== null);
   const sayOfSong: Say = (field, value) => edit(sayOfClick(field, value));
   const sayOfSection: Say = (field, value) =>
     edit(setField('sections', section!.id, 'design', withSaid(section!.design, field, value)));
@@ -38,19 +40,20 @@ const ClickView = (props: Props) => {
   return (
     <div>
       <div className={classes.which}>
-        {section ? (
-          <Segments
-            label="Whose click"
-            value={section.name}
-            choices={[SONG, section.name]}
-            onChange={(value) => value === SONG && onSelect(undefined)}
-          />
-        ) : (
-          <strong>{SONG}</strong>
-        )}
+        <Select
+          label="Whose click"
+          value={section?.id ?? SONG}
+          choices={[
+            [SONG, 'The whole song'],
+            ...sections.map(
+              ({ id, name, design }) => [id, `${name}${design ? ' (its own)' : ''}`] as const,
+            ),
+          ]}
+          onChange={(id) => onSelect(id === SONG ? undefined : id)}
+        />
         <span className={classes.hint}>
           {own.length === 0
-            ? 'No section has a click of its own. Choose one in the profile to give it one.'
+            ? 'No section has a click of its own.'
             : `With a click of their own: ${own.map(({ name }) => name).join(', ')}.`}
         </span>
       </div>

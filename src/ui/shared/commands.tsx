@@ -54,6 +54,8 @@ export const CommandProvider = ({ children }: { children: ReactNode }) => {
       const keys = keysOf(event);
       const typing = isTyping(event.target);
       if (keys === 'Space' && isOwnSpace(event.target)) return;
+      // What has dropped down is closed before anything else is.
+      if (keys === 'Escape' && document.querySelector(':popover-open')) return;
       const command = all().find((one) => one.keys === keys && (one.whileTyping || !typing));
       if (!command) return;
       event.preventDefault();
