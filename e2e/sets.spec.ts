@@ -181,3 +181,28 @@ test('a file that is no song is refused in a sentence, and nothing is kept', asy
   await page.reload();
   expect(await page.getByRole('listitem').count()).toBe(before);
 });
+
+test('a set changes tempo, key and sections of a song, and the song stays as it is', async ({
+  page,
+}) => {
+  await ownSet(page);
+  const row = page.locator('[data-item]').filter({ hasText: 'Millstone' });
+  const before = (await row.locator('td').allInnerTexts()).join(' ');
+  await page.getByRole('button', { name: 'Change Millstone for this set' }).click();
+  await page.getByLabel('Tempo').selectOption('another tempo');
+  await page.getByLabel('Per cent of the written tempo').fill('50');
+  await page.getByLabel('Key in this set').fill('B flat');
+  const first = page.getByLabel('Sections that are played').getByRole('checkbox').first();
+  await first.uncheck();
+  await page.keyboard.press('Escape');
+  await expect(row).toContainText('50 %, in B flat, without');
+  const after = (await row.locator('td').allInnerTexts()).join(' ');
+  expect(after).not.toBe(before);
+  await saved(page);
+  await page.reload();
+  await expect(row).toContainText('50 %, in B flat, without');
+  await row.getByRole('link', { name: 'Millstone' }).click();
+  await page.waitForURL(/songs\/./);
+  const written = /:\d\d\s*(\d+) bars/.exec((await page.getByTestId('length').textContent())!)![1]!;
+  expect(before).toContain(written);
+});

@@ -162,3 +162,41 @@ test('on to the next section, again from its top, out of the vamp: on the bar li
   for (let index = 1; index < times.length; index++)
     expect(times[index]! - times[index - 1]!).toBeCloseTo(0.25, 4);
 });
+
+test('a section is looped with the bar before and after it, and everybody can wait at a bar line', async ({
+  page,
+}) => {
+  await newSong(page, 'Loops');
+  await page.getByRole('tab', { name: 'Text' }).click();
+  await page.getByLabel('The song as text').fill('song 300, in 4/4, count 4\nA: 6\nHard: 2\nB: 8');
+  await saved(page);
+  await page.getByRole('tab', { name: 'As written' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  const position = page.getByTestId('position');
+  const where = page.getByTestId('where');
+  await expect(where).toHaveText(/^Hard/, { timeout: 15_000 });
+  await page.keyboard.press('o');
+  await expect(page.getByRole('button', { name: 'Let go of Hard' })).toBeVisible();
+  // Bars 6 to 9, twice round and more: 3.2 s each.
+  await expect(position).toHaveText(/^Bar 9/, { timeout: 8000 });
+  await expect(position).toHaveText(/^Bar 6/, { timeout: 8000 });
+  await expect(position).toHaveText(/^Bar 9/, { timeout: 8000 });
+  await expect(position).toHaveText(/^Bar 6/, { timeout: 8000 });
+  await page.keyboard.press('p');
+  await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible();
+  await expect(position).toHaveText(/^Bar [7-9] · 1$/, { timeout: 3000 });
+  const waiting = await position.textContent();
+  const handed = (await starts(page)).length;
+  await page.waitForFunction(
+    (since) => performance.now() - since > 1500,
+    await page.evaluate(() => performance.now()),
+  );
+  expect(await position.textContent()).toBe(waiting);
+  expect((await starts(page)).length).toBe(handed);
+  await page.keyboard.press('p');
+  await page.keyboard.press('o');
+  await expect(position).toHaveText(/^Bar 1[0-6]/, { timeout: 10_000 });
+  const clicks = await starts(page);
+  expect(clicks.length).toBeGreaterThan(handed);
+  for (const { when, now } of clicks) expect(when).toBeGreaterThan(now - 0.001);
+});

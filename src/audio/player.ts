@@ -11,6 +11,8 @@ import type { Utterance } from '@/core/wav';
 const HORIZON = 4;
 /** How often (ms) more sounds are handed over. */
 const REFILL = 250;
+/** So long before its end (s) a loop is turned back; less than the shortest loop that makes sense. */
+const TURN = 0.8;
 /** From pressing play to the first click (s). */
 const RUN_UP = 0.15;
 /** A change of level takes about three times this long (s), so that nothing jumps. */
@@ -37,6 +39,11 @@ export type Player = {
   readonly stop: () => void;
   /** The program or what sounds beside it has changed: goes on with it at the same place. */
   readonly change: (program: Program, beside?: Beside) => void;
+  /** Plays a stretch over and over from the next time its end is reached; nothing lets go of it. */
+  readonly loop: (stretch: Stretch | undefined) => void;
+  /** Falls silent at a time that is still to come, and stays there until it is told to go on. */
+  readonly hold: (at: Seconds) => void;
+  readonly goOn: () => void;
   /** Goes on elsewhere from a time that is still to come: what was to sound after it does not. */
   readonly jump: (from: Seconds, to: Seconds) => void;
   /** In decibels; drums at the lowest level are off. */
@@ -49,6 +56,8 @@ export type Player = {
   readonly strike: (sound: string, render: Drums['render']) => Promise<void>;
   readonly onEnd: (listener: () => void) => void;
 };
+
+type Stretch = { readonly from: Seconds; readonly to: Seconds };
 
 export type Levels = { readonly click: number; readonly drums: number };
 
@@ -74,6 +83,9 @@ type Playing = {
   origin: number;
   /** The same for what is heard, until a jump that has been handed over is reached. */
   heard: { readonly origin: number; readonly until: number } | undefined;
+  loop: Stretch | undefined;
+  /** Where everybody waits, in the program's time. */
+  held: Seconds | undefined;
 };
 
 /** Plays clicks and drums through Web Audio. The context is opened by the first play, as browsers demand. */
@@ -155,7 +167,11 @@ export const createPlayer = (): Player => {
   /** Hands over what is due within the horizon. */
   const refill = () => {
     if (!playing || !context || !outputs) return;
-    const until = (context.currentTime + HORIZON - playing.origin) * rate;
+    turnBack();
+    const until = Math.min(
+      (context.currentTime + HORIZON - playing.origin) * rate,
+      (playing.held ?? Number.POSITIVE_INFINITY) - 1e-6,
+    );
     for (const lane of playing.lanes) handOver(lane, until);
     if (position() > playing.program.seconds) finish();
   };
@@ -171,8 +187,35 @@ export const createPlayer = (): Player => {
       ],
       origin: at - from / rate,
       heard: undefined,
+      loop: undefined,
+      held: undefined,
     };
     refill();
+  };
+
+  /** Near the end of a loop: what comes after it is its beginning. */
+  const turnBack = () => {
+    const { loop, heard, held } = playing!;
+    if (!loop || held !== undefined || (heard && context!.currentTime < heard.until)) return;
+    const left = (loop.to - position()) / rate;
+    if (left > 0 && left < TURN) goElsewhere(loop.to, loop.from);
+  };
+
+  /** From a time on that is still to come, plays from another. */
+  const goElsewhere = (from: Seconds, to: Seconds) => {
+    const before = originNow();
+    const at = before + from / rate;
+    if (at <= context!.currentTime) return;
+    takeBack(at);
+    playing!.heard = { origin: before, until: at };
+    playing!.origin = at - to / rate;
+    playing!.lanes = playing!.lanes.map(({ output, dues }) => laneFrom(output, dues, to));
+  };
+
+  /** Nothing sounds from a time on. */
+  const wait = (at: Seconds) => {
+    takeBack(originNow() + at / rate);
+    playing!.held = at;
   };
 
   const silence = () => {
@@ -205,7 +248,12 @@ export const createPlayer = (): Player => {
     return heard && context!.currentTime < heard.until ? heard.origin : origin;
   };
 
-  const position = () => (context!.currentTime - originNow()) * rate;
+  /** @param latency how long ago (s) what is asked for was handed to the speakers */
+  const position = (latency = 0) =>
+    Math.min(
+      (context!.currentTime - latency - originNow()) * rate,
+      playing!.held ?? Number.POSITIVE_INFINITY,
+    );
 
   return {
     play: async (program, from, beside = {}) => {
@@ -219,20 +267,32 @@ export const createPlayer = (): Player => {
     stop,
     change: (program, beside = {}) => {
       if (!playing || !context) return;
-      const then = samePlace(playing.program, program, seconds(position()));
+      const { program: before, loop, held } = playing;
+      const there = (time: Seconds) => samePlace(before, program, time);
+      const then = there(seconds(position()));
       silence();
       begin(program, beside, then, context.currentTime);
+      playing.loop = loop && { from: there(loop.from), to: there(loop.to) };
+      if (held !== undefined) wait(there(held));
     },
     jump: (from, to) => {
       if (!playing || !context) return;
-      const before = originNow();
-      const at = before + from / rate;
-      if (at <= context.currentTime) return;
-      takeBack(at);
-      playing.heard = { origin: before, until: at };
-      playing.origin = at - to / rate;
-      playing.lanes = playing.lanes.map(({ output, dues }) => laneFrom(output, dues, to));
+      goElsewhere(from, to);
       refill();
+    },
+    loop: (stretch) => {
+      if (playing) playing.loop = stretch;
+    },
+    hold: (at) => {
+      if (playing && playing.held === undefined) wait(at);
+    },
+    goOn: () => {
+      if (!playing || !context || playing.held === undefined) return;
+      const from = playing.held;
+      const { program, beside, loop } = playing;
+      silence();
+      begin(program, beside, Math.max(from, 0), context.currentTime + RUN_UP / 3);
+      playing.loop = loop;
     },
     setLevels: (next) => {
       levels = next;
@@ -243,15 +303,17 @@ export const createPlayer = (): Player => {
         rate = next;
         return;
       }
-      const { program, beside } = playing;
+      const { program, beside, loop, held } = playing;
       const at = position();
       rate = next;
       silence();
       begin(program, beside, at, context.currentTime);
+      playing.loop = loop;
+      if (held !== undefined) wait(held);
     },
     now: () => {
       if (!playing || !context) return undefined;
-      return seconds(position() - (context.outputLatency || 0) * rate);
+      return seconds(position(context.outputLatency || 0));
     },
     strike: async (sound, render) => {
       await open();

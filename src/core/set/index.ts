@@ -3,6 +3,8 @@
  * the program that joins their timelines into one stretch of time.
  */
 export * from './anchor';
+export * from './changes';
+export * from './join';
 export * from './moves';
 export * from './program';
 export * from './schema';

@@ -1,7 +1,7 @@
 import { parseShorthand } from '../shorthand';
 import { seconds } from '../time';
 import { compile } from '../timeline';
-import { moveAt, program, soloProgram } from '.';
+import { loopAt, moveAt, nextBarLine, program, soloProgram } from '.';
 
 let count = 0;
 const timelineOf = (text: string) =>
@@ -44,4 +44,20 @@ test('in a set a move stays within its song', () => {
   ]);
   // The second song's bar 1 lies at 2 + 8 + 5 + 2 s.
   expect(moveAt(set, seconds(17.5), 'on')).toEqual({ from: 19, to: 21 });
+});
+
+test('a loop is the section with a bar before it and a bar after it, where there are any', () => {
+  const loop = (time: number) => loopAt(song, seconds(time));
+  expect(loop(3)).toEqual({ from: 2, to: 2 + 10, name: 'A' });
+  // The vamp of four times two bars is one section to the band.
+  expect(loop(2 + 8 + 9)).toEqual({ from: 8, to: 28, name: 'Talk' });
+  expect(loop(30)).toEqual({ from: 24, to: 34, name: 'B' });
+  expect(loop(1)).toBeUndefined();
+  expect(loop(99)).toBeUndefined();
+});
+
+test('everybody waits at the next bar line', () => {
+  expect(nextBarLine(song, seconds(3))).toBe(4);
+  expect(nextBarLine(song, seconds(1))).toBe(2);
+  expect(nextBarLine(song, seconds(33))).toBeUndefined();
 });

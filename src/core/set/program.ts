@@ -45,8 +45,8 @@ export const program = (songs: readonly ProgramSong[]): Program => {
       barOne: seconds(barOne),
       end: seconds(end),
     });
-    at = end + (gap.kind === 'seconds' ? gap.seconds : 0);
-    counted = gap.kind === 'seconds';
+    at = end + (gap.kind === 'straight-on' ? 0 : gap.seconds);
+    counted = gap.kind !== 'straight-on';
   }
   return { songs: placed, seconds: placed.at(-1)?.end ?? seconds(0) };
 };

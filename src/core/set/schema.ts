@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { type Design, designSchema, designSingle, UNSAID } from '../click';
 import { type DocumentKind, idSchema, inOrder, orderSchema } from '../document';
-import { nameSchema } from '../roadmap';
+import { nameSchema, wordsSchema } from '../fields';
 
 export const MOST_ITEMS = 300;
 export const LONGEST_GAP = 3600;
@@ -16,11 +16,29 @@ export const gapSchema = z.discriminatedUnion(
       kind: z.literal('seconds'),
       seconds: z.number({ error: GAP }).min(0, GAP).max(LONGEST_GAP, GAP),
     }),
+    /** Somebody speaks for about so long. */
+    z.object({
+      kind: z.literal('talk'),
+      seconds: z.number({ error: GAP }).min(0, GAP).max(LONGEST_GAP, GAP),
+      words: wordsSchema.default(''),
+    }),
     /** The next song's bar 1 (or pickup) follows at once, without its count-in. */
     z.object({ kind: z.literal('straight-on') }),
   ],
-  { error: 'A gap is a number of seconds, or straight on.' },
+  { error: 'A gap is a number of seconds, talk, or straight on.' },
 );
+
+const PERCENT = 'A tempo is changed to 50 to 150 per cent of what is written.';
+const tempoSchema = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('percent'),
+    percent: z.number({ error: PERCENT }).min(50, PERCENT).max(150, PERCENT),
+  }),
+  /** As the song before it ended. */
+  z.object({ kind: z.literal('as-before') }),
+]);
+
+const MOST_CUTS = 200;
 
 const itemShape = {
   id: idSchema,
@@ -28,6 +46,10 @@ const itemShape = {
   order: orderSchema,
   arrangement: z.uuid('A song in a set is named by the id of its arrangement.'),
   gap: gapSchema,
+  /** What this set changes in the song: its tempo as a whole, its key, sections that it leaves out. */
+  tempo: tempoSchema.nullable().default(null),
+  key: z.string().max(20, 'A key has at most 20 characters.').default(''),
+  cuts: z.array(idSchema).max(MOST_CUTS, `At most ${MOST_CUTS} sections are cut.`).default([]),
 };
 
 const SLOT = 'A time slot is 1 to 1440 minutes.';

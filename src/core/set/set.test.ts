@@ -1,11 +1,14 @@
 import { parseDocument } from '../document';
-import { roadMapOf } from '../testing';
+import { quarter, roadMapOf } from '../testing';
 import { compile } from '../timeline';
 import {
+  asPlayed,
   blankSet,
   gapSchema,
+  joinSet,
   type ProgramSong,
   program,
+  type SetItem,
   STRAIGHT_ON,
   setKind,
   soloProgram,
@@ -54,4 +57,64 @@ test('gaps below nothing or over an hour, and slots of no length, are refused', 
   const set = blankSet('Late set', 0);
   expect(parseDocument(setKind, set)).toMatchObject({ ok: false });
   expect(parseDocument(setKind, blankSet('Late set', 45)).ok).toBe(true);
+});
+
+const item = (changes: Partial<SetItem>): SetItem => ({
+  id: 'i',
+  kind: 'song',
+  order: 'a0',
+  arrangement: 'x',
+  gap: gap(0),
+  tempo: null,
+  key: '',
+  cuts: [],
+  ...changes,
+});
+const song = roadMapOf([
+  { id: 'a', bars: 4 },
+  { id: 'b', bars: 6, tempo: quarter(100) },
+  {
+    id: 'c',
+    bars: 2,
+    tempo: { kind: 'ramp', shape: 'even-per-beat', from: null, to: 150, unit: 'quarter' },
+  },
+]);
+
+test('a set plays a song slower as a whole, ramps included, and leaves the song as it is', () => {
+  const slower = asPlayed(song, item({ tempo: { kind: 'percent', percent: 80 } }));
+  expect(compile(slower).seconds).toBeCloseTo(compile(song).seconds / 0.8, 9);
+  expect(slower.sections.c?.tempo).toMatchObject({ to: 120, from: null });
+  expect(song.sections.b?.tempo).toMatchObject({ perMinute: 100 });
+});
+
+test('a set leaves sections out', () => {
+  const short = asPlayed(song, item({ cuts: ['b', 'nowhere'] }));
+  expect(compile(short).bars).toHaveLength(6);
+  expect(compile(short).passages.map(({ section }) => section)).toEqual(['a', 'c']);
+});
+
+test('where a set changes nothing the map is the very same', () => {
+  expect(asPlayed(song, item({}))).toBe(song);
+  expect(
+    asPlayed(song, item({ cuts: ['nowhere'], tempo: { kind: 'percent', percent: 100 } })),
+  ).toBe(song);
+});
+
+test('a song may go on at the tempo in which the one before it ended', () => {
+  const next = roadMapOf([{ bars: 8 }], { tempo: { perMinute: 60, unit: 'half' } });
+  const { songs: both, program: joined } = joinSet(
+    [item({ gap: STRAIGHT_ON }), item({ arrangement: 'y', tempo: { kind: 'as-before' } })],
+    (arrangement) => ({ title: arrangement, map: arrangement === 'x' ? song : next }),
+    compile,
+  );
+  // 150 quarters a minute are 75 halves.
+  expect(both[1]!.map.start.tempo.perMinute).toBeCloseTo(75, 1);
+  expect(joined.songs[1]).toMatchObject({ counted: false });
+  expect(joined.songs[1]!.barOne).toBeCloseTo(joined.songs[0]!.end, 9);
+});
+
+test('talk lasts as long as it is expected to, and the next song is counted in', () => {
+  const talk = { kind: 'talk', seconds: 45, words: 'the leader' } as const;
+  const joined = program(songs(talk, gap(0)));
+  expect(joined.songs[1]).toMatchObject({ start: 62 + 45, counted: true });
 });

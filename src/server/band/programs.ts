@@ -1,6 +1,6 @@
 import 'server-only';
 import type { RoadMap } from '@/core/roadmap';
-import { itemsOf, type Program, program, soloProgram } from '@/core/set';
+import { itemsOf, joinSet, type Program, soloProgram } from '@/core/set';
 import { compile } from '@/core/timeline';
 import { type Queries, refuse } from '../database';
 import { readDocument } from '../documents';
@@ -29,15 +29,16 @@ export const programOf = async (db: Queries, document: string): Promise<ToTakeAw
   const { set } = await readSet(db, document);
   const above = [await clickOf(db, band), set.click];
   const songs = await songsOfSet(db, set);
-  const parts = itemsOf(set).map(({ arrangement, gap }) => {
-    const { title, map } = songs.get(arrangement)!;
-    return { title, timeline: compile(map, above), gap, map };
-  });
+  const joined = joinSet(
+    itemsOf(set),
+    (arrangement) => songs.get(arrangement),
+    (map) => compile(map, above),
+  );
   return {
     of: 'set',
     title: set.heading.title,
-    program: program(parts),
-    maps: parts.map(({ map }) => map),
+    program: joined.program,
+    maps: joined.songs.map(({ map }) => map),
   };
 };
 

@@ -4,7 +4,7 @@ import { blankBook } from '@/core/book';
 import { type Design, UNSAID } from '@/core/click';
 import { firstOrders } from '@/core/document';
 import { backbeatUses, generateFill, STARTING_POINTS, startFrom } from '@/core/kit';
-import { blankSet, type Gap, type SongSet, STRAIGHT_ON } from '@/core/set';
+import { blankSet, type Gap, type SetItem, type SongSet, STRAIGHT_ON } from '@/core/set';
 import { bandBook, createArrangement, createEvent, createSet, createSong } from '../band';
 import type { Queries } from '../database';
 import { hashPassphrase } from '../people';
@@ -73,7 +73,8 @@ const insertSongs = async (db: Queries, band: string, songs: readonly DemoSong[]
 
 const pause = (seconds: number): Gap => ({ kind: 'seconds', seconds });
 
-type Entry = readonly [title: string, gap: Gap];
+type Changes = Partial<Pick<SetItem, 'tempo' | 'key' | 'cuts'>>;
+type Entry = readonly [title: string, gap: Gap, changes?: Changes];
 
 const setOf = (
   title: string,
@@ -82,12 +83,16 @@ const setOf = (
   entries: readonly Entry[],
 ): SongSet => {
   const orders = firstOrders(entries.length);
-  const items = entries.map(([song, gap], index) => ({
+  const items = entries.map(([song, gap, changes], index) => ({
     id: `i${index + 1}`,
     kind: 'song' as const,
     order: orders[index]!,
     arrangement: songs.get(song)!,
     gap,
+    tempo: null,
+    key: '',
+    cuts: [],
+    ...changes,
   }));
   return {
     ...blankSet(title, slotMinutes),
@@ -187,8 +192,8 @@ const loadSaltreach = async (db: Queries, band: string, today: Date) => {
     band,
     rehearsal,
     setOf('Run-through', 30, songs, [
-      ['Gannet Street', pause(30)],
-      ['Five Bells', pause(30)],
+      ['Gannet Street', pause(30), { tempo: { kind: 'percent', percent: 90 } }],
+      ['Five Bells', { kind: 'talk', seconds: 30, words: 'Odile' }, { key: 'B flat' }],
       ['Seven at the Harbour Wall', pause(30)],
       ['Hauling Up', pause(30)],
       ['Three Ways Home', pause(30)],

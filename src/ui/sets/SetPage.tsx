@@ -47,7 +47,10 @@ export const SetPage = ({ opened, band, click, event, songs }: Props) => {
     () => compileSongs(songs, [click, set.click]),
     [songs, click, set.click],
   );
-  const { entries, program } = useMemo(() => entriesOf(set, compiled), [set, compiled]);
+  const { entries, program } = useMemo(
+    () => entriesOf(set, compiled, [click, set.click]),
+    [set, compiled, click],
+  );
   const { slotMinutes } = set.heading;
   const slot = slotMinutes === null ? undefined : slotMinutes * 60;
   useProgram(program, undefined);
@@ -150,8 +153,8 @@ const Songs = ({ entries, band, live: { document: set, edit, mayEdit } }: SongsP
                 mayEdit={mayEdit}
                 onMove={(to) => edit(moveItem(set, entry.item.id, to))}
                 onRemove={() => edit([{ type: 'remove', in: 'items', id: entry.item.id }])}
-                onArrangement={(id) => edit(setItem(entry.item.id, 'arrangement', id))}
-                onGap={(gap) => edit(setItem(entry.item.id, 'gap', gap))}
+                onChange={(field, value) => edit(setItem(entry.item.id, field, value))}
+                follows={entries[index - 1]?.item.gap.kind === 'straight-on'}
               />
             ))}
           </tbody>

@@ -1,14 +1,26 @@
 'use client';
 
 import { useSortable } from '@dnd-kit/sortable';
-import { IconArrowDown, IconArrowUp, IconGripVertical, IconX } from '@tabler/icons-react';
+import {
+  IconAdjustmentsHorizontal,
+  IconArrowDown,
+  IconArrowUp,
+  IconGripVertical,
+  IconX,
+} from '@tabler/icons-react';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import type { KeyboardEvent } from 'react';
-import { type Gap, STRAIGHT_ON } from '@/core/set';
+import type { Problem } from '@/core/result';
+import type { RoadMap } from '@/core/roadmap';
+import { type Gap, type SetItem, STRAIGHT_ON } from '@/core/set';
 import { clock, meterText } from '@/core/time';
 import { NoteIcon, Thumbnail } from '../profile';
+import { Drop } from '../shared/Drop';
 import type { SetEntry } from './entries';
 import classes from './SetPage.module.css';
+
+const SongChanges = dynamic(() => import('./SongChanges'), { ssr: false });
 
 type Props = {
   readonly entry: SetEntry;
@@ -18,15 +30,19 @@ type Props = {
   readonly mayEdit: boolean;
   readonly onMove: (to: number) => void;
   readonly onRemove: () => void;
-  /** Plays the song in another of its arrangements. */
-  readonly onArrangement: (arrangement: string) => void;
-  readonly onGap: (gap: Gap) => void;
+  /** Whether the song before it leads straight into it. */
+  readonly follows: boolean;
+  /** What this set says of the song: its arrangement, what comes after it, what is changed. */
+  readonly onChange: <F extends keyof SetItem & string>(
+    field: F,
+    value: SetItem[F],
+  ) => Problem | undefined;
 };
 
 /** A song of the set: what the drummer asks first, its shape, and what comes after it. */
 export const SetRow = (props: Props) => {
-  const { entry, index, count, band, mayEdit, onMove, onRemove, onArrangement, onGap } = props;
-  const { item, song, placed } = entry;
+  const { entry, index, count, band, mayEdit, follows, onMove, onRemove, onChange } = props;
+  const { item, song, joined, placed } = entry;
   const sortable = useSortable({ id: item.id, disabled: !mayEdit });
   const shift = sortable.transform;
   const press = (event: KeyboardEvent) => {
@@ -75,7 +91,7 @@ export const SetRow = (props: Props) => {
             aria-label={`Arrangement of ${song.title}`}
             value={song.arrangement}
             disabled={!mayEdit}
-            onChange={({ currentTarget }) => onArrangement(currentTarget.value)}
+            onChange={({ currentTarget }) => void onChange('arrangement', currentTarget.value)}
           >
             {entry.versions.map(({ arrangement, arrangementName }) => (
               <option key={arrangement} value={arrangement}>
@@ -84,19 +100,34 @@ export const SetRow = (props: Props) => {
             ))}
           </select>
         )}
+        {song && <ChangeWords item={item} map={song.map} />}
       </td>
-      {song ? <Facts song={song} counted={placed?.counted ?? true} /> : <td colSpan={6} />}
+      {joined ? <Facts song={joined} counted={placed?.counted ?? true} /> : <td colSpan={6} />}
       <td className={classes.figure} data-testid="starts">
         {placed ? clock(placed.start) : ''}
       </td>
       <td className={classes.gap}>
         {index < count - 1 && (
-          <GapField gap={item.gap} title={song?.title ?? ''} mayEdit={mayEdit} onGap={onGap} />
+          <GapField
+            gap={item.gap}
+            title={song?.title ?? ''}
+            mayEdit={mayEdit}
+            onGap={(gap) => void onChange('gap', gap)}
+          />
         )}
       </td>
       <td className={classes.tools}>
         {mayEdit && (
           <>
+            {song && (
+              <Drop
+                face={<IconAdjustmentsHorizontal size={16} />}
+                label={`Change ${song.title} for this set`}
+                buttonClass={classes.tool}
+              >
+                <SongChanges item={item} song={song} follows={follows} onChange={onChange} />
+              </Drop>
+            )}
             <Tool
               label="Up"
               disabled={index === 0}
@@ -125,7 +156,7 @@ const Facts = ({
   song,
   counted,
 }: {
-  readonly song: NonNullable<SetEntry['song']>;
+  readonly song: NonNullable<SetEntry['joined']>;
   readonly counted: boolean;
 }) => {
   const { tempo, meter, countIn } = song.map.start;
@@ -143,6 +174,19 @@ const Facts = ({
       </td>
     </>
   );
+};
+
+/** `96 %, in B flat, without Bridge`. */
+const ChangeWords = ({ item, map }: { readonly item: SetItem; readonly map: RoadMap }) => {
+  const { tempo, key, cuts } = item;
+  const gone = cuts.flatMap((id) => map.sections[id]?.name ?? []);
+  const words = [
+    tempo?.kind === 'percent' && `${tempo.percent} %`,
+    tempo?.kind === 'as-before' && 'tempo as before',
+    key && `in ${key}`,
+    gone.length > 0 && `without ${gone.join(', ')}`,
+  ].filter(Boolean);
+  return words.length === 0 ? null : <p className={classes.changed}>{words.join(', ')}</p>;
 };
 
 type ToolProps = {
@@ -165,25 +209,30 @@ type GapProps = {
   readonly onGap: (gap: Gap) => void;
 };
 
-/** What comes after a song: seconds, or straight on into the next without its count-in. */
-const GapField = ({ gap, title, mayEdit, onGap }: GapProps) => {
-  const straight = gap.kind === 'straight-on';
-  return (
-    <span className={classes.after}>
-      <select
-        aria-label={`After ${title}`}
-        value={gap.kind}
-        disabled={!mayEdit}
-        onChange={({ currentTarget }) =>
-          onGap(
-            currentTarget.value === 'straight-on' ? STRAIGHT_ON : { kind: 'seconds', seconds: 10 },
-          )
-        }
-      >
-        <option value="seconds">gap of</option>
-        <option value="straight-on">straight on</option>
-      </select>
-      {!straight && (
+const GAPS: Readonly<Record<Gap['kind'], (seconds: number) => Gap>> = {
+  seconds: (seconds) => ({ kind: 'seconds', seconds }),
+  talk: (seconds) => ({ kind: 'talk', seconds, words: '' }),
+  'straight-on': () => STRAIGHT_ON,
+};
+
+/** What comes after a song: seconds, talk, or straight on into the next without its count-in. */
+const GapField = ({ gap, title, mayEdit, onGap }: GapProps) => (
+  <span className={classes.after}>
+    <select
+      aria-label={`After ${title}`}
+      value={gap.kind}
+      disabled={!mayEdit}
+      onChange={({ currentTarget }) => {
+        const make = GAPS[currentTarget.value as Gap['kind']];
+        onGap(make(gap.kind === 'straight-on' ? 10 : gap.seconds));
+      }}
+    >
+      <option value="seconds">gap of</option>
+      <option value="talk">talk of</option>
+      <option value="straight-on">straight on</option>
+    </select>
+    {gap.kind !== 'straight-on' && (
+      <>
         <input
           type="number"
           aria-label={`Seconds after ${title}`}
@@ -192,11 +241,22 @@ const GapField = ({ gap, title, mayEdit, onGap }: GapProps) => {
           max={3600}
           disabled={!mayEdit}
           onChange={({ currentTarget: { valueAsNumber } }) => {
-            if (!Number.isNaN(valueAsNumber)) onGap({ kind: 'seconds', seconds: valueAsNumber });
+            if (!Number.isNaN(valueAsNumber)) onGap({ ...gap, seconds: valueAsNumber });
           }}
         />
-      )}
-      {!straight && 's'}
-    </span>
-  );
-};
+        s
+      </>
+    )}
+    {gap.kind === 'talk' && (
+      <input
+        className={classes.who}
+        aria-label={`Who speaks after ${title}, or of what`}
+        placeholder="who"
+        value={gap.words}
+        maxLength={200}
+        disabled={!mayEdit}
+        onChange={({ currentTarget }) => onGap({ ...gap, words: currentTarget.value })}
+      />
+    )}
+  </span>
+);

@@ -1,6 +1,13 @@
 import type { Design } from '@/core/click';
 import type { RoadMap } from '@/core/roadmap';
-import { itemsOf, type Program, program, type SetItem, type SongSet } from '@/core/set';
+import {
+  itemsOf,
+  type Joined,
+  joinSet,
+  type Program,
+  type SetItem,
+  type SongSet,
+} from '@/core/set';
 import { compile, type Timeline } from '@/core/timeline';
 
 /** A song of the band as the set pages know it. */
@@ -14,10 +21,13 @@ export type BandSong = {
 
 export type CompiledSong = BandSong & { readonly timeline: Timeline };
 
-/** A row of a set: the item, its song, where it lies in the set's time. */
+/** A row of a set: the item, its song, how the set plays it, where it lies in the set's time. */
 export type SetEntry = {
   readonly item: SetItem;
+  /** As it is written. */
   readonly song: CompiledSong | undefined;
+  /** As this set plays it. */
+  readonly joined: Joined | undefined;
   readonly placed: Program['songs'][number] | undefined;
   /** All arrangements of its song. */
   readonly versions: readonly CompiledSong[];
@@ -34,21 +44,27 @@ export const compileSongs = (
 export const entriesOf = (
   set: SongSet,
   songs: ReadonlyMap<string, CompiledSong>,
+  above: readonly Design[] = [],
 ): { entries: SetEntry[]; program: Program } => {
   const items = itemsOf(set);
-  const known = items.flatMap((item) => {
-    const song = songs.get(item.arrangement);
-    return song ? [{ item, song }] : [];
+  const compiled = new Map([...songs.values()].map(({ map, timeline }) => [map, timeline]));
+  const { songs: known, program } = joinSet(
+    items,
+    (arrangement) => songs.get(arrangement),
+    (map) => compiled.get(map) ?? compile(map, above),
+  );
+  const places = new Map(known.map((joined, index) => [joined.item.id, { joined, index }]));
+  const entries = items.map((item) => {
+    const place = places.get(item.id);
+    return {
+      item,
+      song: songs.get(item.arrangement),
+      joined: place?.joined,
+      placed: place && program.songs[place.index],
+      versions: versionsOf(songs, item.arrangement),
+    };
   });
-  const joined = program(known.map(({ item, song }) => ({ ...song, gap: item.gap })));
-  const places = new Map(known.map(({ item }, index) => [item.id, joined.songs[index]!]));
-  const entries = items.map((item) => ({
-    item,
-    song: songs.get(item.arrangement),
-    placed: places.get(item.id),
-    versions: versionsOf(songs, item.arrangement),
-  }));
-  return { entries, program: joined };
+  return { entries, program };
 };
 
 const versionsOf = (

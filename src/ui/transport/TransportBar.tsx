@@ -14,6 +14,7 @@ import { perMinuteAt, type Seconds, seconds, ticks } from '@/core/time';
 import { speedAt, ticksAt } from '@/core/timeline';
 import { useCommands } from '../shared/commands';
 import { Drop } from '../shared/Drop';
+import { Moves } from './Moves';
 import classes from './TransportBar.module.css';
 import { type Loaded, RATES, useTransport } from './TransportProvider';
 import { wordsAt } from './words';
@@ -22,7 +23,7 @@ const Hearing = dynamic(() => import('./Hearing'));
 
 /** At the foot of every place: play and stop, where we are in words, tempo, click level. */
 export const TransportBar = () => {
-  const { loaded, playing, toggle, move } = useTransport();
+  const { loaded, playing, toggle } = useTransport();
   useCommands([
     {
       id: 'play',
@@ -35,24 +36,6 @@ export const TransportBar = () => {
       label: 'Play from the count-in',
       keys: 'Shift+Space',
       run: () => toggle(true),
-    },
-    {
-      id: 'again',
-      label: 'While it plays: again from the top of this section',
-      keys: 'Backspace',
-      run: () => move('again'),
-    },
-    {
-      id: 'on',
-      label: 'While it plays: on to the next section at the bar line',
-      keys: 'N',
-      run: () => move('on'),
-    },
-    {
-      id: 'leave',
-      label: 'While it plays: leave the vamp at the end of this time',
-      keys: 'L',
-      run: () => move('leave'),
     },
   ]);
   return (
@@ -68,6 +51,7 @@ export const TransportBar = () => {
         {playing ? <IconPlayerStopFilled size={22} /> : <IconPlayerPlayFilled size={22} />}
       </button>
       <Position />
+      <Moves />
       <Speed />
       <Level />
     </footer>

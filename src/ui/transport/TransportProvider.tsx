@@ -12,7 +12,7 @@ import {
 } from 'react';
 import { type Beside, createPlayer, type Drums, type Levels, type Player } from '@/audio/player';
 import { LEVEL_RANGE } from '@/core/click';
-import { type MoveKind, moveAt, type Program } from '@/core/set';
+import { loopAt, type MoveKind, moveAt, nextBarLine, type Program } from '@/core/set';
 import { type Seconds, seconds } from '@/core/time';
 
 /** What a page puts under the transport. */
@@ -40,6 +40,10 @@ type Controls = {
   readonly setRate: (rate: number) => void;
   /** While it plays: goes on elsewhere from a bar line on; answers whether there is a way. */
   readonly move: (kind: MoveKind) => boolean;
+  /** While it plays: loops the section that is played, with a bar before and after; or lets go. */
+  readonly toggleLoop: () => void;
+  /** While it plays: waits at the next bar line; or goes on. */
+  readonly toggleHold: () => void;
   /** Lets one stroke be heard at once. */
   readonly strike: (sound: string) => void;
   /** Calls back on every frame while something plays, and once with nothing when it stops. */
@@ -49,6 +53,9 @@ type Controls = {
 type State = {
   readonly loaded: Loaded | undefined;
   readonly playing: boolean;
+  /** The name of what is looped; whether everybody waits. */
+  readonly looping: string | undefined;
+  readonly holding: boolean;
   readonly levels: Levels;
   readonly rate: number;
 };
@@ -61,6 +68,8 @@ const ControlsContext = createContext<Controls | undefined>(undefined);
 const StateContext = createContext<State>({
   loaded: undefined,
   playing: false,
+  looping: undefined,
+  holding: false,
   levels: START,
   rate: 1,
 });
@@ -80,11 +89,13 @@ export const useTransport = (): Controls & State => {
 export const TransportProvider = ({ children }: { children: ReactNode }) => {
   const [loaded, setLoaded] = useState<Loaded>();
   const [playing, setPlaying] = useState(false);
+  const [looping, setLooping] = useState<string>();
+  const [holding, setHolding] = useState(false);
   const [levels, putLevels] = useState(START);
   const [rate, putRate] = useState(1);
   const player = useRef<Player>(undefined);
-  const latest = useRef({ levels, rate });
-  latest.current = { levels, rate };
+  const latest = useRef({ levels, rate, looping, holding });
+  latest.current = { levels, rate, looping, holding };
   const listeners = useRef(new Set<Listener>());
   const current = useRef<Loaded>(undefined);
 
@@ -141,6 +152,30 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
     return way !== undefined;
   }, []);
 
+  const toggleLoop = useCallback(() => {
+    const now = player.current?.now();
+    if (now === undefined) return;
+    const loops = latest.current.looping !== undefined;
+    const loop = loops ? undefined : loopAt(current.current!.program, now);
+    player.current!.loop(loop);
+    setLooping(loop?.name);
+  }, []);
+
+  const toggleHold = useCallback(() => {
+    const now = player.current?.now();
+    if (now === undefined) return;
+    const line = latest.current.holding ? undefined : nextBarLine(current.current!.program, now);
+    if (line === undefined) player.current!.goOn();
+    else player.current!.hold(line);
+    setHolding(line !== undefined);
+  }, []);
+
+  useEffect(() => {
+    if (playing) return;
+    setLooping(undefined);
+    setHolding(false);
+  }, [playing]);
+
   const strike = useCallback(
     (sound: string) => {
       void import('@/core/sound').then(({ renderDrum }) => ready().strike(sound, renderDrum));
@@ -189,10 +224,13 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
   }, []);
 
   const controls = useMemo(
-    () => ({ load, toggle, move, setLevels, setRate, strike, follow }),
-    [load, toggle, move, setLevels, setRate, strike, follow],
+    () => ({ load, toggle, move, toggleLoop, toggleHold, setLevels, setRate, strike, follow }),
+    [load, toggle, move, toggleLoop, toggleHold, setLevels, setRate, strike, follow],
   );
-  const state = useMemo(() => ({ loaded, playing, levels, rate }), [loaded, playing, levels, rate]);
+  const state = useMemo(
+    () => ({ loaded, playing, looping, holding, levels, rate }),
+    [loaded, playing, looping, holding, levels, rate],
+  );
   return (
     <ControlsContext value={controls}>
       <StateContext value={state}>{children}</StateContext>

@@ -1,0 +1,93 @@
+'use client';
+
+import {
+  IconDoorExit,
+  IconPlayerPauseFilled,
+  IconPlayerSkipBackFilled,
+  IconPlayerSkipForwardFilled,
+  IconPlayerTrackNextFilled,
+  IconRepeat,
+} from '@tabler/icons-react';
+import type { ReactNode } from 'react';
+import { useCommands } from '../shared/commands';
+import classes from './TransportBar.module.css';
+import { useTransport } from './TransportProvider';
+
+/** What a rehearsal asks for while it plays, each with its key; shown while something plays. */
+export const Moves = () => {
+  const { playing, looping, holding, move, toggleLoop, toggleHold } = useTransport();
+  const moves: readonly Move[] = [
+    {
+      id: 'again',
+      label: 'Again from the top of this section',
+      keys: 'Backspace',
+      icon: <IconPlayerSkipBackFilled size={18} />,
+      run: () => move('again'),
+    },
+    {
+      id: 'on',
+      label: 'On to the next section at the bar line',
+      keys: 'N',
+      icon: <IconPlayerSkipForwardFilled size={18} />,
+      run: () => move('on'),
+    },
+    {
+      id: 'leave',
+      label: 'Leave the vamp at the end of this time',
+      keys: 'L',
+      icon: <IconDoorExit size={18} />,
+      run: () => move('leave'),
+    },
+    {
+      id: 'loop',
+      label: looping ? `Let go of ${looping}` : 'Loop this section, a bar before and after',
+      keys: 'O',
+      icon: <IconRepeat size={18} />,
+      on: looping !== undefined,
+      run: toggleLoop,
+    },
+    {
+      id: 'hold',
+      label: holding ? 'Go on' : 'Hold at the bar line',
+      keys: 'P',
+      icon: holding ? <IconPlayerTrackNextFilled size={18} /> : <IconPlayerPauseFilled size={18} />,
+      on: holding,
+      run: toggleHold,
+    },
+  ];
+  useCommands(
+    moves.map(({ id, label, keys, run }) => ({
+      id,
+      label: `While it plays: ${label.charAt(0).toLowerCase()}${label.slice(1)}`,
+      keys,
+      run: () => void run(),
+    })),
+  );
+  if (!playing) return null;
+  return (
+    <fieldset className={classes.moves} aria-label="While it plays">
+      {moves.map(({ id, label, keys, icon, on, run }) => (
+        <button
+          key={id}
+          type="button"
+          aria-label={label}
+          title={`${label} (${keys})`}
+          aria-pressed={on}
+          onClick={() => void run()}
+        >
+          {icon}
+        </button>
+      ))}
+    </fieldset>
+  );
+};
+
+type Move = {
+  readonly id: string;
+  readonly label: string;
+  readonly keys: string;
+  readonly icon: ReactNode;
+  /** Whether it goes on, for those that do. */
+  readonly on?: boolean;
+  readonly run: () => unknown;
+};
