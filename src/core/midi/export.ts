@@ -48,7 +48,7 @@ export const exportMidi = (
   const played: Timed[] = [];
   const spans: ReturnType<typeof spansOf> = [];
   songs.forEach((song, index) => {
-    conductor.push(...meterEvents(song), ...markers(song), ...cuePoints(song));
+    conductor.push(...meterEvents(song), ...markers(song), ...cuePoints(song), ...holdTexts(song));
     if (click) clicks.push(...strokes(song));
     played.push(...drumNotes(song, drums?.[index] ?? []));
     spans.push(...spansOf(song));
@@ -74,6 +74,17 @@ const trackOf = (name: string, events: readonly Timed[], end: number): MidiTrack
   ]),
   end: Math.max(end, ...events.map(({ ticks }) => ticks)),
 });
+
+/** Where time stands still, for how long and until what: `hold 2.5 s: nod`. */
+const holdTexts = ({ holds, at }: Laid): Timed[] =>
+  holds.map(({ hold, ticks: length }) => ({
+    ticks: at(hold.ticks) - length,
+    event: {
+      type: 'text',
+      kind: 'text',
+      text: `hold ${Math.round(hold.seconds * 1000) / 1000} s${hold.cue ? `: ${hold.cue}` : ''}`,
+    },
+  }));
 
 /** What to remember, where it is to be remembered. */
 const cuePoints = ({ song, at }: Laid): Timed[] =>

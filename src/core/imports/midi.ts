@@ -1,0 +1,394 @@
+import { type MidiFile, readMidi, type Timed } from '../midi';
+import { fail, ok, type Result } from '../result';
+import { MOST_PLAYED_BARS } from '../roadmap';
+import {
+  barTicks,
+  beatTicks,
+  type Meter,
+  meterSchema,
+  meterText,
+  TICKS_PER_QUARTER,
+} from '../time';
+import { groovesIn, type Hit } from './grooves';
+import { type Counted, pulseUnit, roadMapFrom, type Understood } from './song';
+import { type ClockPoint, fitTempos } from './tempoFit';
+
+/**
+ * A road map from a Standard MIDI File: its tempos made few and round, its meters as bars, its markers
+ * as sections, its drum notes as grooves where they repeat.
+ *
+ * @param tolerance by how much the tempo may be off, in seconds
+ */
+export const songFromMidi = (
+  bytes: Uint8Array,
+  name: string,
+  tolerance: number,
+): Result<Understood> => {
+  const read = readMidi(bytes);
+  if (!read.ok) return read;
+  const file = sorted(read.value);
+  const held = holdsIn(file);
+  const bars = barsIn(file, held);
+  if (bars.starts.length > MOST_PLAYED_BARS) {
+    return fail('invalid', 'MIDI file', `It has more than ${MOST_PLAYED_BARS} bars.`);
+  }
+  if (bars.meters.length === 0) return fail('invalid', 'MIDI file', 'Nothing lasts in it.');
+  const lead = leadIn(file, bars);
+  const { sections, guessed } = sectionsIn(file, held, bars, lead.bars);
+  const clock = clockOf(file, held, bars);
+  const fit = fitTempos(
+    clock,
+    sections.map(({ from }) => from + lead.bars),
+    tolerance,
+  );
+  const hits = drumsIn(file, held);
+  const { grooves, left } = groovesIn(
+    hits.hits,
+    bars.starts.slice(lead.bars).map((start) => (start * TICKS_PER_QUARTER) / file.division),
+    bars.meters.slice(lead.bars),
+    sections,
+  );
+  const song: Counted = {
+    title: lead.title ?? titleOf(file) ?? name,
+    meters: bars.meters.slice(lead.bars),
+    sections,
+    tempos: fit.tempos
+      .filter(({ to }) => to > lead.bars)
+      .map((one) => ({ ...one, from: Math.max(0, one.from - lead.bars), to: one.to - lead.bars })),
+    cues: cuesIn(file, held, bars, lead.bars),
+    holds: held.flatMap((hold) => {
+      const place = placeIn(bars, file, hold.from - hold.before, lead.bars, true);
+      return place ? [{ ...place, seconds: hold.seconds, words: hold.words }] : [];
+    }),
+    grooves,
+    countIn: lead.countIn,
+    pickup: lead.pickup,
+  };
+  if (song.meters.length === 0) return fail('invalid', 'MIDI file', 'It has a count-in only.');
+  return ok({
+    title: song.title,
+    map: roadMapFrom(song),
+    found: foundWords(song, fit, tempoCount(file)),
+    guessed: [...guessed, ...lead.guessed, ...bars.guessed],
+    left: [...left, ...hits.left],
+  });
+};
+
+const foundWords = (
+  song: Counted,
+  fit: ReturnType<typeof fitTempos>,
+  changes: number,
+): string[] => {
+  const grooves = song.grooves.filter(Boolean).length;
+  const meters = [...new Set(song.meters.map(meterText))];
+  return [
+    `${song.meters.length} bars in ${song.sections.length} sections, in ${meters.join(', ')}.`,
+    `${changes} tempo changes as ${fit.tempos.length}, at most ${(fit.worst * 1000).toFixed(1)} ms off.`,
+    ...(grooves > 0 ? [`Grooves for ${grooves} of the sections.`] : []),
+  ];
+};
+
+/** All events of all tracks, in order. */
+type Sorted = {
+  readonly division: number;
+  readonly events: readonly (Timed & { readonly track: number })[];
+  readonly tracks: MidiFile['tracks'];
+  readonly end: number;
+};
+
+const sorted = ({ division, tracks }: MidiFile): Sorted => ({
+  division,
+  tracks,
+  events: tracks
+    .flatMap(({ events }, track) => events.map((one) => ({ ...one, track })))
+    .sort((a, b) => a.ticks - b.ticks),
+  end: tracks.reduce((end, track) => Math.max(end, track.end), 0),
+});
+
+const textsIn = ({ events }: Sorted, kind: string) =>
+  events.flatMap(({ ticks, event }) =>
+    event.type === 'text' && event.kind === kind ? [{ ticks, text: event.text.trim() }] : [],
+  );
+
+const tempoCount = ({ events }: Sorted): number =>
+  Math.max(1, events.filter(({ event }) => event.type === 'tempo').length);
+
+/** A hold in the file’s ticks, with how many ticks of holds lie before it. */
+type Held = {
+  readonly from: number;
+  readonly ticks: number;
+  readonly before: number;
+  readonly seconds: number;
+  readonly words: string;
+};
+
+const HOLD = /^hold (\d+(?:\.\d+)?) s(?:: (.*))?$/;
+
+/** Holds that a file of ours tells of: whole quarters that stand for time that stands still. */
+const holdsIn = (file: Sorted): Held[] => {
+  let before = 0;
+  const timeAt = timesIn(file);
+  return textsIn(file, 'text').flatMap(({ ticks, text }) => {
+    const [, seconds, words = ''] = HOLD.exec(text) ?? [];
+    if (seconds === undefined || Number(seconds) <= 0 || Number(seconds) > 300) return [];
+    const begin = timeAt(ticks);
+    const quarters = (to: number) => timeAt(ticks + to * file.division) - begin;
+    let length = 1;
+    while (length < 64 && quarters(length) < Number(seconds) - 0.001) length++;
+    const hold = {
+      from: ticks,
+      ticks: length * file.division,
+      before,
+      seconds: Number(seconds),
+      words,
+    };
+    before += hold.ticks;
+    return [hold];
+  });
+};
+
+/** When a tick of the file is reached, in seconds. */
+const timesIn = ({ events, division }: Sorted): ((ticks: number) => number) => {
+  const segments = [{ ticks: 0, seconds: 0, tempo: 500_000 }];
+  for (const { ticks, event } of events) {
+    if (event.type !== 'tempo') continue;
+    const last = segments.at(-1)!;
+    const seconds = last.seconds + ((ticks - last.ticks) * last.tempo) / division / 1e6;
+    segments.push({ ticks, seconds, tempo: event.microseconds });
+  }
+  return (ticks) => {
+    let [low, high] = [0, segments.length];
+    while (low + 1 < high) {
+      const middle = (low + high) >> 1;
+      if (segments[middle]!.ticks <= ticks) low = middle;
+      else high = middle;
+    }
+    const { ticks: from, seconds, tempo } = segments[low]!;
+    return seconds + ((ticks - from) * tempo) / division / 1e6;
+  };
+};
+
+/** A tick of the file with the holds before it taken out. */
+const unheld = (held: readonly Held[], ticks: number): number =>
+  ticks - held.reduce((sum, one) => sum + Math.min(one.ticks, Math.max(0, ticks - one.from)), 0);
+
+/** Bars in the file’s ticks, holds taken out; the end of the last one too. */
+type Bars = {
+  readonly starts: readonly number[];
+  readonly meters: readonly Meter[];
+  readonly guessed: readonly string[];
+};
+
+const FOUR_FOUR: Meter = { numerator: 4, denominator: 4 };
+
+const barsIn = (file: Sorted, held: readonly Held[]): Bars => {
+  const { division } = file;
+  const changes = file.events.flatMap(({ ticks, event }) =>
+    event.type === 'meter' ? [{ ticks, event }] : [],
+  );
+  const lengthOf = (meter: Meter) => (barTicks(meter) * division) / TICKS_PER_QUARTER;
+  const meters: Meter[] = [];
+  const starts = [0];
+  const guessed: string[] = [];
+  let [meter, next, at] = [FOUR_FOUR, 0, 0];
+  const end = lastSound(file);
+  while (at < end - division / 8 && meters.length <= MOST_PLAYED_BARS) {
+    while (next < changes.length && changes[next]!.ticks <= at) {
+      meter = meterOf(changes[next++]!.event, guessed) ?? meter;
+    }
+    const cut = changes[next]?.ticks ?? Number.POSITIVE_INFINITY;
+    const removed = held.reduce(
+      (sum, one) => sum + (one.from >= at && one.from < at + lengthOf(meter) ? one.ticks : 0),
+      0,
+    );
+    let length = lengthOf(meter);
+    let bar = withoutBeats(meter, removed / ((beatTicks(meter) * division) / TICKS_PER_QUARTER));
+    if (cut < at + length) {
+      length = cut - at;
+      bar = partOf(meter, length, division) ?? bar;
+      guessed.push(`The meter changes within bar ${meters.length + 1}: that bar is cut short.`);
+    }
+    meters.push(bar);
+    at += length;
+    starts.push(unheld(held, at));
+  }
+  return { starts, meters, guessed: guessed.slice(0, 20) };
+};
+
+const withoutBeats = (meter: Meter, beats: number): Meter =>
+  beats > 0 && beats < meter.numerator
+    ? { numerator: meter.numerator - Math.round(beats), denominator: meter.denominator }
+    : meter;
+
+const meterOf = (
+  { numerator, denominator }: { numerator: number; denominator: number },
+  guessed: string[],
+): Meter | undefined => {
+  const read = meterSchema.safeParse({ numerator, denominator });
+  if (read.success) return read.data;
+  guessed.push(`A meter of ${numerator}/${denominator} is passed over.`);
+  return undefined;
+};
+
+/** A bar that is cut short, in its own beats or in finer ones. */
+const partOf = (meter: Meter, length: number, division: number): Meter | undefined => {
+  const ticks = (length * TICKS_PER_QUARTER) / division;
+  for (const denominator of [meter.denominator, 8, 16, 32] as const) {
+    const numerator = ticks / beatTicks({ denominator });
+    if (Number.isInteger(numerator) && numerator >= 1 && numerator <= 32)
+      return { numerator, denominator };
+  }
+  return undefined;
+};
+
+/** Where the last note, marker or meter lies; where there is none, the end of the tracks. */
+const lastSound = (file: Sorted): number => {
+  const notes = file.events.findLast(
+    ({ event }) => event.type === 'note-on' || event.type === 'note-off',
+  );
+  return Math.max(file.end, notes?.ticks ?? 0);
+};
+
+const clockOf = (file: Sorted, held: readonly Held[], { starts, meters }: Bars) => {
+  const timeAt = timesIn(file);
+  const back = (ticks: number) => {
+    // The file’s own tick of a place, with the holds before it put back.
+    let own = ticks;
+    for (const one of held) if (one.from <= own) own += one.ticks;
+    return own;
+  };
+  const pointAt = (ticks: number, own = back(ticks)): ClockPoint => ({
+    quarters: ticks / file.division,
+    seconds: timeAt(own) - held.reduce((sum, one) => sum + (one.from < own ? one.seconds : 0), 0),
+  });
+  const between = file.events.flatMap(({ ticks, event }) =>
+    event.type === 'tempo' &&
+    !held.some((one) => ticks >= one.from && ticks <= one.from + one.ticks)
+      ? [pointAt(unheld(held, ticks), ticks)]
+      : [],
+  );
+  return {
+    bars: starts.map((start) => pointAt(start)),
+    between: between.filter(({ quarters }, at) => quarters !== between[at - 1]?.quarters),
+    units: meters.map((meter) => (pulseUnit(meter) === 'quarter' ? 1 : 1.5)),
+  };
+};
+
+/** What comes before the first section: a count that the first marker tells of. */
+const leadIn = (file: Sorted, bars: Bars) => {
+  const none = { bars: 0, countIn: 0, pickup: 0, title: undefined, guessed: [] as string[] };
+  const [first, second] = textsIn(file, 'marker');
+  const told = /^(?:(.*): )?(count-?in|pickup|count)$/i.exec(first?.text ?? '');
+  if (!first || !second || !told || first.ticks > 0) return none;
+  const ends = bars.starts.findIndex((start) => Math.abs(start - second.ticks) < file.division / 8);
+  if (ends <= 0 || ends > 16) return none;
+  const { denominator } = bars.meters[ends] ?? bars.meters[0]!;
+  const beats = Math.round(
+    (second.ticks * TICKS_PER_QUARTER) / file.division / beatTicks({ denominator }),
+  );
+  if (beats > 64) return none;
+  const pickup = /pickup/i.test(told[2]!);
+  return {
+    bars: ends,
+    countIn: pickup ? 0 : beats,
+    pickup: pickup ? beats : 0,
+    title: told[1],
+    guessed: [
+      `What comes before “${second.text}” is ${pickup ? 'a pickup' : 'a count-in'} of ${beats} beats.`,
+    ],
+  };
+};
+
+const titleOf = (file: Sorted): string | undefined =>
+  textsIn({ ...file, events: file.events.filter(({ track }) => track === 0) }, 'track-name')[0]
+    ?.text || undefined;
+
+/** Sections at markers; all of it one section where there are none. */
+const sectionsIn = (file: Sorted, held: readonly Held[], bars: Bars, lead: number) => {
+  const guessed: string[] = [];
+  const found = new Map<number, string>();
+  for (const { ticks: own, text } of textsIn(file, 'marker')) {
+    const ticks = unheld(held, own);
+    const bar = nearest(bars.starts, ticks);
+    const off = Math.abs(bars.starts[bar]! - ticks) / file.division;
+    if (off > 1 / 8) guessed.push(`“${text}” begins off the bar line: it is put at the nearest.`);
+    if (bar >= lead && bar < bars.meters.length && text) found.set(bar - lead, plainName(text));
+  }
+  if (found.size === 0) {
+    guessed.push('It has no markers: all of it is one section.');
+    found.set(0, 'Song');
+  } else if (!found.has(0)) found.set(0, 'Start');
+  const sections = [...found]
+    .map(([from, name]) => ({ from, name }))
+    .sort((a, b) => a.from - b.from);
+  return { sections, guessed: guessed.slice(0, 20) };
+};
+
+/** `Chorus 2/3` is a chorus. */
+const plainName = (text: string): string => {
+  const [, name, pass, passes] = /^(.+) (\d+)\/(\d+)$/.exec(text) ?? [];
+  return name && Number(pass) <= Number(passes) ? name : text;
+};
+
+const nearest = (starts: readonly number[], ticks: number): number => {
+  let [low, high] = [0, starts.length - 1];
+  while (low + 1 < high) {
+    const middle = (low + high) >> 1;
+    if (starts[middle]! <= ticks) low = middle;
+    else high = middle;
+  }
+  return Math.abs(starts[high]! - ticks) < Math.abs(starts[low]! - ticks) ? high : low;
+};
+
+/** A place as bar and ticks of ours from its bar line. */
+const placeIn = (
+  { starts, meters }: Bars,
+  { division }: Sorted,
+  ticks: number,
+  lead: number,
+  ends = false,
+) => {
+  let bar = nearest(starts, ticks);
+  if (starts[bar]! > ticks + 1e-6 || (ends && bar > lead && starts[bar]! >= ticks)) bar--;
+  if (bar < lead || bar >= meters.length) return undefined;
+  const into = Math.round(((ticks - starts[bar]!) * TICKS_PER_QUARTER) / division);
+  return { bar: bar - lead, ticks: Math.min(into, barTicks(meters[bar]!)) };
+};
+
+const cuesIn = (file: Sorted, held: readonly Held[], bars: Bars, lead: number) =>
+  textsIn(file, 'cue-point').flatMap(({ ticks, text }) => {
+    const place = placeIn(bars, file, unheld(held, ticks), lead);
+    const words = text.slice(0, 120).trim();
+    return place && words ? [{ ...place, words }] : [];
+  });
+
+/** Channel 10, counted from 0. */
+const DRUMS = 9;
+
+/** What is struck on the drum channel, a click’s own track left out. */
+const drumsIn = (file: Sorted, held: readonly Held[]): { hits: Hit[]; left: string[] } => {
+  const clicks = file.tracks.map(({ events }) =>
+    events.some(
+      ({ event }) =>
+        event.type === 'text' &&
+        event.kind === 'track-name' &&
+        /^(click|metronome)\b/i.test(event.text),
+    ),
+  );
+  const notes = file.events.flatMap(({ ticks, event, track }) =>
+    event.type === 'note-on' ? [{ ticks, event, track }] : [],
+  );
+  const drums = notes.filter(({ event, track }) => event.channel === DRUMS && !clicks[track]);
+  const others = notes.filter(({ event }) => event.channel !== DRUMS).length;
+  return {
+    hits: drums.map(({ ticks, event: { key, velocity } }) => ({
+      ticks: (unheld(held, ticks) * TICKS_PER_QUARTER) / file.division,
+      key,
+      velocity,
+    })),
+    left: [
+      ...(clicks.some(Boolean) ? ['The click’s own notes: Ebrant makes its click itself.'] : []),
+      ...(others > 0 ? [`${others} notes of other instruments.`] : []),
+    ],
+  };
+};
