@@ -265,6 +265,8 @@ const rampEnds = (
   return Number.isFinite(start) ? [start, start * ratio] : undefined;
 };
 
+/** A row that is no ramp is tried again from its next tempos, but not from each of a thousand. */
+const MOST_TRIES = 3;
 /** A ramp makes held tempos of at most so many bars. */
 const STEP = 2;
 
@@ -272,10 +274,13 @@ const STEP = 2;
 const withRamps = (clock: Clock, held: Part, begin: number, tolerance: number): Part => {
   const tempos: Fitted[] = [];
   let [at, worst] = [begin, 0];
+  let failed = { end: 0, times: 0 };
   for (let index = 0; index < held.tempos.length; ) {
     const end = rowEnd(held.tempos, index);
     const [first, last] = [held.tempos[index]!, held.tempos[end - 1]!];
-    const ramp = end - index >= 3 ? rampOver(clock, first.from, last.to, at, tolerance) : undefined;
+    const worthwhile = end - index >= 3 && (failed.end !== end || failed.times < MOST_TRIES);
+    const ramp = worthwhile ? rampOver(clock, first.from, last.to, at, tolerance) : undefined;
+    if (!ramp) failed = { end, times: failed.end === end ? failed.times + 1 : 1 };
     const part = ramp ?? holds(clock, first.from, first.to, at, tolerance, tempos.at(-1));
     tempos.push(...part.tempos);
     at = part.at;
