@@ -41,10 +41,25 @@ export type Counted = {
     readonly seconds: number;
     readonly words: string;
   }[];
+  /** Repeats, none within another; sections begin and end with them. */
+  readonly folds?: readonly Fold[];
   /** The groove of each section, where there is one. */
   readonly grooves: readonly (Omit<Pattern, 'order' | 'id'> | undefined)[];
   readonly countIn: number;
   readonly pickup: number;
+};
+
+/** Bars that are played several times, with what closes some of the passes. */
+export type Fold = {
+  readonly from: number;
+  /** The bar after its last ending. */
+  readonly to: number;
+  readonly times: number;
+  readonly endings: readonly {
+    readonly from: number;
+    readonly to: number;
+    readonly passes: readonly number[];
+  }[];
 };
 
 /** What was made of a file: the song, and what a person should know before it is kept. */
@@ -75,11 +90,14 @@ export const roadMapFrom = (song: Counted): RoadMap => {
   const sections = shortEnough(song);
   const orders = firstOrders(sections.length);
   const grooves = groovesOf(song, put);
+  const within = foldsOf(song, sections, orders, put);
   const first = song.tempos[0];
   const unit = unitFor(song.meters[0]!, first?.start ?? 120);
   let meter = song.meters[0]!;
   let running = first?.start ?? 120;
   sections.forEach(({ from, to, name, of }, index) => {
+    const { id: inside, anew } = within(from);
+    if (anew) running = Number.NaN;
     const own = song.tempos.filter((tempo) => tempo.from >= from && tempo.from < to);
     const opening = own.find((tempo) => tempo.from === from);
     const whole = opening !== undefined && opening.to >= to;
@@ -87,7 +105,8 @@ export const roadMapFrom = (song: Counted): RoadMap => {
       ...newSection('', {
         name: name.slice(0, LONGEST_NAME).trim() || 'Section',
         bars: to - from,
-        meter: sameMeter(song.meters[from]!, meter) ? null : song.meters[from]!,
+        within: inside,
+        meter: !anew && sameMeter(song.meters[from]!, meter) ? null : song.meters[from]!,
         tempo: opening && whole ? changeTo(opening, running, song.meters[from]!) : null,
         groove: grooves[of] ?? null,
       }),
@@ -131,6 +150,34 @@ export const roadMapFrom = (song: Counted): RoadMap => {
 const placeOf = ({ meters }: Counted, bar: number, ticks: number, from: number, to: number) => {
   if (ticks < barTicks(meters[bar]!)) return { bar: bar - from + 1, ticks };
   return bar + 1 < to ? { bar: bar - from + 2, ticks: 0 } : null;
+};
+
+/** Which repeat or ending a bar stands in, and whether a reader comes there from elsewhere. */
+const foldsOf = (
+  { folds = [] }: Counted,
+  sections: readonly { readonly from: number }[],
+  orders: readonly string[],
+  put: (where: 'repeats' | 'endings', value: object) => string,
+) => {
+  const spans = folds.flatMap(({ from, to, times, endings }) => {
+    const at = sections.findIndex((section) => section.from === from);
+    const repeat = put('repeats', { order: orders[Math.max(0, at)]!, times });
+    return [
+      ...endings.map((one) => ({
+        from: one.from,
+        to: one.to,
+        id: put('endings', { repeat, passes: { only: one.passes } }),
+      })),
+      { from, to: endings[0]?.from ?? to, id: repeat },
+    ];
+  });
+  const arrivals = new Set(
+    folds.flatMap(({ to, endings }) => [to, ...endings.map(({ from }) => from)]),
+  );
+  return (bar: number) => ({
+    id: spans.find(({ from, to }) => bar >= from && bar < to)?.id ?? null,
+    anew: arrivals.has(bar),
+  });
 };
 
 /** Sections with their ends, cut where one is longer than a section may be. */
