@@ -1,36 +1,54 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
+import type { Opened } from '@/core/imports';
 import { type Result, sentence } from '@/core/result';
-import type { SongFile } from '@/core/sheet';
 import { compile } from '@/core/timeline';
 import { Button } from '../shared/Button';
 import { call } from '../shared/call';
+import { Select } from '../shared/Select';
 import classes from './SongsPage.module.css';
 
-/** What a request may carry, less what stands around the file in it. */
-const MOST_BYTES = 900_000;
+/** The largest file that is opened; the core refuses larger ones too. */
+const MOST_BYTES = 10_000_000;
 
-type Opened = { readonly text: string; readonly read: Result<SongFile> };
+const TOLERANCES = [
+  ['0.001', '1 ms'],
+  ['0.005', '5 ms'],
+  ['0.02', '20 ms'],
+  ['0.05', '50 ms'],
+] as const;
 
-/** A song from a file of our own: what is in it is shown before anything is kept. */
+/** A song from a file: what was understood of it is shown before anything is kept. */
 export const FromFile = ({ band }: { readonly band: string }) => {
   const router = useRouter();
-  const [opened, setOpened] = useState<Opened>();
+  const [opened, setOpened] = useState<Result<Opened>>();
+  const [reading, setReading] = useState(false);
   const [refused, setRefused] = useState<string>();
-  const open = async (file: File | undefined) => {
+  const [tolerance, setTolerance] = useState('0.005');
+  const [isMidi, setIsMidi] = useState(false);
+  const file = useRef<File>(undefined);
+  const open = async (within: string) => {
     setOpened(undefined);
     setRefused(undefined);
-    if (!file) return;
-    if (file.size > MOST_BYTES) return setRefused('A song’s file has at most 0.9 MB.');
-    const text = await file.text();
-    const { readSongFile } = await import('@/core/sheet');
-    setOpened({ text, read: readSongFile(text) });
+    const chosen = file.current;
+    if (!chosen) return;
+    if (chosen.size > MOST_BYTES) return setRefused('A file has at most 10 MB.');
+    setReading(true);
+    const bytes = await chosen.arrayBuffer();
+    setIsMidi(new TextDecoder().decode(bytes.slice(0, 4)) === 'MThd');
+    const { openFile } = await import('@/audio/openFile');
+    const read = await openFile({ bytes, name: chosen.name, tolerance: Number(within) });
+    setReading(false);
+    if (file.current === chosen) setOpened(read);
   };
   const keep = async () => {
+    if (!opened?.ok) return;
+    const { writeSongFile } = await import('@/core/sheet');
+    const { title, arrangements } = opened.value;
     const called = await call<{ arrangement: string }>('POST', `/api/bands/${band}/songs/file`, {
-      text: opened?.text,
+      text: writeSongFile(title, arrangements),
     });
     if (called.ok) router.push(`/${band}/songs/${called.value.arrangement}`);
     else setRefused(called.sentence);
@@ -38,33 +56,65 @@ export const FromFile = ({ band }: { readonly band: string }) => {
   return (
     <div className={classes.file}>
       <label>
-        Open a song’s file (JSON, up to 0.9 MB)
+        Open a file: MIDI, MusicXML, a song of ours (JSON), text or CSV, up to 10 MB
         <input
           type="file"
-          accept=".json,application/json"
-          onChange={({ currentTarget }) => open(currentTarget.files?.[0])}
+          accept=".mid,.midi,.musicxml,.xml,.mxl,.json,.txt,.csv,.md"
+          onChange={({ currentTarget }) => {
+            file.current = currentTarget.files?.[0];
+            void open(tolerance);
+          }}
         />
       </label>
-      {opened?.read.ok && (
-        <>
-          <p data-testid="understood">{fileWords(opened.read.value)}</p>
-          <Button look="main" small onClick={keep}>
-            Keep it as a new song
-          </Button>
-        </>
+      {reading && <output>Reading it</output>}
+      {isMidi && opened && (
+        <Select
+          label="Tempos may be off by"
+          shown
+          value={tolerance}
+          choices={TOLERANCES}
+          onChange={(next) => {
+            setTolerance(next);
+            void open(next);
+          }}
+        />
       )}
-      {opened && !opened.read.ok && <p role="alert">{sentence(opened.read.problem)}</p>}
+      {opened?.ok && <Understood opened={opened.value} onKeep={keep} />}
+      {opened && !opened.ok && <p role="alert">{sentence(opened.problem)}</p>}
       {refused && <p role="alert">{refused}</p>}
     </div>
   );
 };
 
-/** `“Slack Water”: As recorded, 12 sections, 76 bars, 3 patterns.` */
-const fileWords = ({ title, arrangements }: SongFile): string => {
-  const words = arrangements.map(({ name, map }) => {
-    const sections = Object.keys(map.sections).length;
-    const patterns = Object.keys(map.patterns).length;
-    return `${name}, ${sections} sections, ${compile(map).bars.length} bars, ${patterns} patterns`;
-  });
-  return `“${title}”: ${words.join('; ')}.`;
+type Props = { readonly opened: Opened; readonly onKeep: () => void };
+
+/** What is in a file, what was guessed, what was left out. */
+const Understood = ({ opened, onKeep }: Props) => {
+  const { title, arrangements, found, guessed, left } = opened;
+  const bars = arrangements.map(({ map }) => compile(map).bars.length);
+  return (
+    <div className={classes.understood} data-testid="understood">
+      <p>
+        <strong className="name">{title}</strong>, {bars.join(' and ')} bars
+      </p>
+      <Said title="What is there" list={found} />
+      <Said title="What was guessed" list={guessed} />
+      <Said title="What was left out" list={left} />
+      <Button look="main" small onClick={onKeep}>
+        Keep it as a new song
+      </Button>
+    </div>
+  );
 };
+
+const Said = ({ title, list }: { readonly title: string; readonly list: readonly string[] }) =>
+  list.length === 0 ? null : (
+    <>
+      <h3>{title}</h3>
+      <ul>
+        {list.map((one) => (
+          <li key={one}>{one}</li>
+        ))}
+      </ul>
+    </>
+  );
