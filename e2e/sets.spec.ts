@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { bytesOf, enter, isReady, midicsv, openSong, saved, soxi } from './support';
+import { bytesOf, enter, midicsv, openSong, saved, soxi } from './support';
 
 test.beforeEach(({ page }) => enter(page));
 
@@ -169,7 +169,7 @@ test('a song goes out whole, as a table and as a message, and comes back from it
 
 test('a file that is no song is refused in a sentence, and nothing is kept', async ({ page }) => {
   await page.goto('/saltreach-nine/songs');
-  await isReady(page);
+  await expect(page.getByTestId('where')).toHaveText(/Open a set or a song/);
   const before = await page.getByRole('listitem').count();
   const open = (buffer: Buffer | string, name = 'x.json') =>
     page
@@ -194,7 +194,7 @@ test('a song taken away as MIDI is opened again: what was understood is shown, t
   await page.getByRole('button', { name: 'Take away the click' }).click();
   const { path } = await takeAway(page, /MIDI/);
   await page.goto('/saltreach-nine/songs');
-  await isReady(page);
+  await expect(page.getByTestId('where')).toHaveText(/Open a set or a song/);
   await page
     .getByLabel(/Open a file/)
     .setInputFiles({ name: 'ferry.mid', mimeType: 'audio/midi', buffer: bytesOf(path) });
@@ -212,7 +212,7 @@ test('a song taken away as MIDI is opened again: what was understood is shown, t
 
 test('a message from the band is opened as a file', async ({ page }) => {
   await page.goto('/saltreach-nine/songs');
-  await isReady(page);
+  await expect(page.getByTestId('where')).toHaveText(/Open a set or a song/);
   await page.getByLabel(/Open a file/).setInputFiles({
     name: 'from Odile.txt',
     mimeType: 'text/plain',

@@ -68,10 +68,13 @@ export const groovesIn = (
       left.push(`What the drums play in “${name}”: it does not repeat.`);
       return undefined;
     }
-    if (found.others > 0) left.push(`${found.others} bars of “${name}” that play something else.`);
+    if (found.others > 0) {
+      const bars = found.others === 1 ? '1 bar' : `${found.others} bars`;
+      left.push(`${bars} of “${name}” with something else in place of its groove.`);
+    }
     return patternOf(found.bars, meters[from]!, `${name} groove`);
   });
-  return { grooves, left: left.slice(0, 20) };
+  return { grooves, left: [...new Set(left)].slice(0, 20) };
 };
 
 const barsOf = (hits: readonly Hit[], starts: readonly number[], count: number): Struck[][] => {

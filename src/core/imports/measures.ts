@@ -90,7 +90,9 @@ const measureOf = (
       name ??= said.name;
       back ??= said.back;
       for (const sign of ['segno', 'coda', 'toCoda', 'fine'] as const) jumps[sign] ||= said[sign];
-      for (const words of said.cues) cues.push({ ticks: ticksAt(place), words });
+      const offset = numberAt(child, 'offset') ?? 0;
+      const ticks = Math.max(0, ticksAt(place + offset));
+      for (const words of said.cues) cues.push({ ticks, words });
     }
   }
   const backward = lines
@@ -160,7 +162,7 @@ const directionOf = (element: Element): Said => {
     .filter(Boolean);
   const has = (attribute: string) => sound?.attributes[attribute] !== undefined;
   const says = (pattern: RegExp) => words.some((text) => pattern.test(text));
-  const jump = /^(d\.? ?[cs]\.?|da capo|dal segno|to coda|al coda|fine)\b/i;
+  const sign = /^(accel|rit|rall)\.?$|^(d\.? ?[cs]\.?|da capo|dal segno|to coda|al coda|fine)\b/i;
   const told = Number(sound?.attributes.tempo);
   return {
     tempo:
@@ -178,7 +180,7 @@ const directionOf = (element: Element): Said => {
         : has('dacapo') || says(/^(d\.? ?c\.?|da capo)/i)
           ? 'start'
           : undefined,
-    cues: words.filter((text) => !jump.test(text)).map((text) => text.slice(0, 120)),
+    cues: words.filter((text) => !sign.test(text)).map((text) => text.slice(0, 120)),
   };
 };
 
@@ -205,7 +207,9 @@ const noteAt = (
   const from = chord ? place - duration : place;
   const grace = at(element, 'grace') !== undefined;
   const tied = childrenOf(element, 'tie').some(({ attributes: { type } }) => type === 'stop');
-  if (!grace && !tied && at(element, 'rest') === undefined) {
+  // A slash is time kept as one likes, not a stroke.
+  const slash = at(element, 'notehead')?.text === 'slash';
+  if (!grace && !tied && !slash && at(element, 'rest') === undefined) {
     const key = keyOf(element, keys);
     if (key !== undefined) hits.push({ ticks: ticksAt(from), key, velocity: forceOf(element) });
   }

@@ -81,9 +81,10 @@ const foundWords = (
 ): string[] => {
   const grooves = song.grooves.filter(Boolean).length;
   const meters = [...new Set(song.meters.map(meterText))];
+  const tempos = fit.tempos.filter(({ start }, at) => start !== fit.tempos[at - 1]?.end).length;
   return [
     `${song.meters.length} bars in ${song.sections.length} sections, in ${meters.join(', ')}.`,
-    `${changes} tempo changes as ${fit.tempos.length}, at most ${(fit.worst * 1000).toFixed(1)} ms off.`,
+    `${changes} tempos in the file, ${tempos} here, at most ${(fit.worst * 1000).toFixed(1)} ms off.`,
     ...(grooves > 0 ? [`Grooves for ${grooves} of the sections.`] : []),
   ];
 };

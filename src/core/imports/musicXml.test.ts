@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { parseDocument } from '../document';
-import { formAsMusicXml } from '../musicxml';
+import { chartAsMusicXml } from '../musicxml';
 import { type RoadMap, roadMapKind } from '../roadmap';
 import { parseShorthand } from '../shorthand';
 import { forms } from '../testing';
@@ -41,7 +41,7 @@ test.each([
   ['turns', 'Verse: 8; bar 5 in 3/4 tempo 96; bar 7 in 4/4\nOut: 2'],
 ])('%s come back from MusicXML bar by bar', (_, text) => {
   const map = song(text);
-  const back = read(formAsMusicXml(map, 'Song')).map;
+  const back = read(chartAsMusicXml(map, 'Song')).map;
   expect(facts(back)).toEqual(facts(map));
   const [before, after] = [compile(map).bars, compile(back).bars];
   after.forEach(({ startSeconds }, index) => {
@@ -51,7 +51,7 @@ test.each([
 
 test('endings come back folded as they were written', () => {
   const { map } = read(
-    formAsMusicXml(
+    chartAsMusicXml(
       song('repeat 3:\nVerse: 8\nending 1 2:\nTurn: 5\nending 3:\nLast: 2\nend'),
       'Song',
     ),
@@ -75,7 +75,7 @@ const plainlyNamed = (map: RoadMap): RoadMap => ({
 test('generated forms come back with every bar and name', () => {
   fc.assert(
     fc.property(forms.map(plainlyNamed), (map) => {
-      expect(facts(read(formAsMusicXml(map, 'Song')).map)).toEqual(facts(map));
+      expect(facts(read(chartAsMusicXml(map, 'Song')).map)).toEqual(facts(map));
     }),
     { numRuns: 60, seed: 8 },
   );

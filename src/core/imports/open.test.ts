@@ -1,6 +1,6 @@
 import { zipSync } from 'fflate';
 import { exportMidi, writeMidi } from '../midi';
-import { formAsMusicXml } from '../musicxml';
+import { chartAsMusicXml } from '../musicxml';
 import { mulberry } from '../random';
 import { soloProgram } from '../set';
 import { writeSongFile } from '../sheet';
@@ -20,7 +20,7 @@ const map = roadMapOf([
   { name: 'Chorus', bars: 4, times: 2, tempo: { kind: 'hold', perMinute: 100, unit: 'quarter' } },
 ]);
 const midi = writeMidi(exportMidi('Song', soloProgram('Song', compile(map))));
-const xml = formAsMusicXml(map, 'Song');
+const xml = chartAsMusicXml(map, 'Song');
 const json = writeSongFile('Song', [{ name: 'As recorded', map }]);
 const text = 'Verse 8\nChorus 4 x2\nOut 2';
 const container =

@@ -1,3 +1,5 @@
+import type { Handed } from '../kit';
+import { playedBars } from '../performance';
 import {
   endingFor,
   type FormNode,
@@ -6,15 +8,19 @@ import {
   type RoadMap,
   servedBy,
 } from '../roadmap';
-import { barTicks, type Meter, TICKS_PER_QUARTER, ticks } from '../time';
+import { barTicks, type Meter, perMinuteAt, ticks } from '../time';
 import { compile, type Passage, secondsAt, type Timeline } from '../timeline';
 
 /** One measure as it is written. */
-type Measure = {
+export type Measure = {
   readonly meter: Meter;
   /** How long it lasts, in seconds. */
   readonly seconds: number;
   readonly name?: string;
+  /** A tempo that holds from here on, in quarters a minute; or what a ramp does. */
+  readonly tempo?: number | 'accel.' | 'rit.';
+  readonly music: Music;
+  readonly words: readonly Words[];
   readonly forward?: boolean;
   /** A repeat that ends here, and how often it is played. */
   readonly backward?: number;
@@ -22,29 +28,70 @@ type Measure = {
   readonly endingStop?: string;
 };
 
-/**
- * A road map as a MusicXML score of one percussion part with bars of rest. Tempos are given measure
- * by measure, so that each measure lasts as long as in the timeline, ramps included; time that
- * stands still is added to the measure before it. A section or repeat whose passes differ in length
- * or time is written out pass by pass.
- */
-export const formAsMusicXml = (map: RoadMap, title: string): string =>
-  documentOf(title, measuresOf(map));
+/** What stands in a measure: strokes from its bar line, time to be kept as one likes, or a rest. */
+export type Music = readonly Handed[] | 'slashes' | 'rest';
+
+/** Words at a place, in ticks from the bar line. */
+export type Words = { readonly at: number; readonly text: string };
 
 export const measuresOf = (map: RoadMap): Measure[] => {
   const timeline = compile(map);
-  return written(formOf(map), [...timeline.passages], timeline);
+  return written(formOf(map), [...timeline.passages], readSong(map, timeline));
+};
+
+/** A song with all that goes into its measures. */
+type Read = Timeline & {
+  readonly music: readonly Music[];
+  readonly words: readonly (readonly Words[])[];
+  readonly tempos: readonly (Measure['tempo'] | undefined)[];
+};
+
+const readSong = (map: RoadMap, timeline: Timeline): Read => {
+  const played = playedBars(map, timeline);
+  const music = timeline.bars.map((bar, index): Music => {
+    const passage = timeline.passages[bar.passage]!;
+    if (played[index]!.length > 0) return played[index]!;
+    return passage.tacet || passage.groove !== undefined ? 'rest' : 'slashes';
+  });
+  const words = timeline.bars.map((): Words[] => []);
+  const put = (position: number, text: string) => {
+    const bar = timeline.bars.findLastIndex(({ startTicks }) => startTicks <= position);
+    const at = Math.max(0, bar);
+    if (timeline.bars[at]) words[at]!.push({ at: position - timeline.bars[at]!.startTicks, text });
+  };
+  for (const one of timeline.details) {
+    if (one.kind === 'cue') put(one.startTicks, one.detail.words);
+    if (one.kind === 'fill' && one.detail.name) put(one.startTicks, `fill: ${one.detail.name}`);
+  }
+  for (const { ticks: position, seconds, cue } of timeline.holds)
+    put(Math.min(position, timeline.ticks - 1), `hold ${round(seconds)} s${cue ? `: ${cue}` : ''}`);
+  return { ...timeline, music, words, tempos: temposOf(timeline) };
+};
+
+const round = (value: number): number => Math.round(value * 100) / 100;
+
+/** What a reader is told of the tempo, bar by bar: only where it changes. */
+const temposOf = ({ bars, tempo }: Timeline): (Measure['tempo'] | undefined)[] => {
+  let told: Measure['tempo'] | undefined;
+  return bars.map(({ startTicks }) => {
+    const segment = tempo.findLast((one) => one.startTicks <= startTicks)!;
+    const ramp = segment.to > segment.from ? 'accel.' : 'rit.';
+    const now = segment.shape === 'hold' ? round(perMinuteAt(segment.from, 'quarter')) : ramp;
+    if (now === told) return undefined;
+    told = now;
+    return now;
+  });
 };
 
 /** Measures of some nodes; takes the passages that they play off the front of the list. */
-const written = (nodes: readonly FormNode[], left: Passage[], timeline: Timeline): Measure[] =>
+const written = (nodes: readonly FormNode[], left: Passage[], timeline: Read): Measure[] =>
   nodes.flatMap((node) =>
     node.kind === 'section'
       ? sectionMeasures(left.splice(0, node.section.times), timeline)
       : repeatMeasures(node, left, timeline),
   );
 
-const passageMeasures = (passage: Passage, timeline: Timeline): Measure[] => {
+const passageMeasures = (passage: Passage, timeline: Read): Measure[] => {
   const { bars } = timeline;
   return Array.from({ length: passage.bars }, (_, index) => {
     const bar = bars[passage.firstPlayed + index - 1]!;
@@ -53,12 +100,21 @@ const passageMeasures = (passage: Passage, timeline: Timeline): Measure[] => {
       meter: bar.meter,
       seconds: end - bar.startSeconds,
       ...(index === 0 && { name: passage.name }),
+      music: timeline.music[bar.played - 1]!,
+      words: timeline.words[bar.played - 1]!,
+      ...tempoOf(timeline, bar.played),
     };
   });
 };
 
+/** A section that is come back to says its tempo again. */
+const tempoOf = ({ tempos }: Read, played: number) => {
+  const tempo = tempos[played - 1];
+  return tempo === undefined ? {} : { tempo };
+};
+
 /** Folded where all times are alike. */
-const sectionMeasures = (passages: readonly Passage[], timeline: Timeline): Measure[] => {
+const sectionMeasures = (passages: readonly Passage[], timeline: Read): Measure[] => {
   const passes = passages.map((passage) => passageMeasures(passage, timeline));
   const first = passes[0] ?? [];
   return passes.length > 1 && comesBack(first) && passes.every((pass) => alike(pass, first))
@@ -82,7 +138,8 @@ const alike = (a: readonly Measure[], b: readonly Measure[]): boolean =>
     return (
       Math.abs(measure.seconds - other.seconds) < EXACT &&
       measure.meter.numerator === other.meter.numerator &&
-      measure.meter.denominator === other.meter.denominator
+      measure.meter.denominator === other.meter.denominator &&
+      JSON.stringify([measure.music, measure.words]) === JSON.stringify([other.music, other.words])
     );
   });
 
@@ -98,7 +155,7 @@ const comesBack = (measures: readonly Measure[]): boolean => {
 
 type PassOf = { readonly body: Measure[]; readonly ending: Measure[]; readonly plain: boolean };
 
-const repeatMeasures = (node: RepeatNode, left: Passage[], timeline: Timeline): Measure[] => {
+const repeatMeasures = (node: RepeatNode, left: Passage[], timeline: Read): Measure[] => {
   const { times } = node.repeat;
   const passes = Array.from({ length: times }, (_, index): PassOf => {
     const ending = endingFor(node, index + 1);
@@ -163,58 +220,3 @@ const endingMeasures = (
     }),
   }));
 };
-
-/** Text as XML has it: what it may not hold (control characters, halves of a pair) is left out. */
-const escaped = (text: string): string =>
-  [...text]
-    .filter(
-      (letter) =>
-        letter >= ' ' && !/[\ud800-\udfff\ufffe\uffff]/.test(letter.length > 1 ? '' : letter),
-    )
-    .join('')
-    .replaceAll('&', '&amp;')
-    .replaceAll('<', '&lt;')
-    .replaceAll('>', '&gt;')
-    .replaceAll('"', '&quot;');
-
-const DIVISIONS = 32;
-
-const documentOf = (title: string, measures: readonly Measure[]): string => {
-  let meter: Meter | undefined;
-  const body = measures.map((measure, index) => {
-    const changed =
-      !meter ||
-      meter.numerator !== measure.meter.numerator ||
-      meter.denominator !== measure.meter.denominator;
-    meter = measure.meter;
-    return measureXml(measure, index + 1, changed || Boolean(measure.forward));
-  });
-  return `<?xml version="1.0" encoding="UTF-8"?>
-<score-partwise version="4.0">
-  <work><work-title>${escaped(title)}</work-title></work>
-  <part-list><score-part id="P1"><part-name>Drums</part-name></score-part></part-list>
-  <part id="P1">
-${body.join('\n')}
-  </part>
-</score-partwise>
-`;
-};
-
-const measureXml = (measure: Measure, number: number, tellMeter: boolean): string => {
-  const { meter, seconds, name, forward, backward, endingStart, endingStop } = measure;
-  const quarters = barTicks(meter) / TICKS_PER_QUARTER;
-  const perMinute = (60 * quarters) / seconds;
-  const lines = [
-    (forward || endingStart) &&
-      `<barline location="left">${endingStart ? `<ending number="${endingStart}" type="start"/>` : ''}${forward ? '<repeat direction="forward"/>' : ''}</barline>`,
-    (number === 1 || tellMeter) && attributesXml(meter, number === 1),
-    `<direction placement="above"><direction-type>${name === undefined ? '<words/>' : `<rehearsal>${escaped(name)}</rehearsal>`}</direction-type><sound tempo="${perMinute}"/></direction>`,
-    `<note><rest measure="yes"/><duration>${quarters * DIVISIONS}</duration></note>`,
-    (backward !== undefined || endingStop) &&
-      `<barline location="right">${endingStop ? `<ending number="${endingStop}" type="${backward === undefined ? 'discontinue' : 'stop'}"/>` : ''}${backward === undefined ? '' : `<repeat direction="backward" times="${backward}"/>`}</barline>`,
-  ].filter(Boolean);
-  return `    <measure number="${number}">\n      ${lines.join('\n      ')}\n    </measure>`;
-};
-
-const attributesXml = ({ numerator, denominator }: Meter, first: boolean): string =>
-  `<attributes>${first ? `<divisions>${DIVISIONS}</divisions>` : ''}<time><beats>${numerator}</beats><beat-type>${denominator}</beat-type></time>${first ? '<clef><sign>percussion</sign></clef>' : ''}</attributes>`;

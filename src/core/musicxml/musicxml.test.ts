@@ -3,7 +3,7 @@ import type { RoadMap } from '../roadmap';
 import { parseShorthand } from '../shorthand';
 import { forms, roadMapOf } from '../testing';
 import { compile } from '../timeline';
-import { formAsMusicXml, measuresOf } from '.';
+import { chartAsMusicXml, measuresOf } from '.';
 import { type Independent, openIndependent, worstOf } from './testing';
 
 let independent: Independent;
@@ -25,7 +25,7 @@ const MILLISECOND = 0.001;
 const difference = (map: RoadMap): number =>
   worstOf(
     compile(map).bars.map(({ startSeconds }) => startSeconds),
-    independent(formAsMusicXml(map, 'Song')),
+    independent(chartAsMusicXml(map, 'Song')),
   );
 
 test.each([
@@ -83,17 +83,36 @@ const allowed = (map: RoadMap): number => {
   return MILLISECOND + (jumps * MILLISECOND) / 2;
 };
 
-test('a few hundred generated forms unroll alike to the millisecond', () => {
+test('generated forms unroll alike to the millisecond', () => {
   fc.assert(
     fc.property(short, (map) => expect(difference(map)).toBeLessThan(allowed(map))),
-    { numRuns: 250, endOnFailure: true, seed: 20_261_125 },
+    { numRuns: 80, endOnFailure: true, seed: 20_261_125 },
   );
 }, 300_000);
 
 test('any name is text in the file', () => {
   const map = roadMapOf([{ name: '<b>"A" & \u0007 🥁</b>', bars: 2 }]);
-  expect(formAsMusicXml(map, 'a < b')).toContain(
+  expect(chartAsMusicXml(map, 'a < b')).toContain(
     '<rehearsal>&lt;b&gt;&quot;A&quot; &amp;  🥁&lt;/b&gt;</rehearsal>',
   );
   expect(difference(map)).toBeLessThan(MILLISECOND);
+});
+
+test('grooves and fills are notes where they are played: eighths, triplets, a fill over the bar', () => {
+  const map = song(`song 120, in 4/4, count 4
+groove Rock = hh 8ths, sn >2 >4, bd 1 3
+groove Slow = rd 1 1+1/3 1+2/3 2 3 4, bd 1
+A: 2, groove Rock
+B: 1, groove Slow
+C: 1, in 6/8, tempo q. 60`);
+  const heard = independent(chartAsMusicXml(map, 'Song'), 'notes');
+  const rock = [0, 1, 2, 3].flatMap((beat) => [beat, beat, beat + 0.5]);
+  const slow = [0, 0, 1 / 3, 2 / 3, 1, 2, 3];
+  const slashes = [0, 1, 2, 3, 4, 5].map((eighth) => 6 + eighth / 3);
+  const expected = [
+    ...[0, 4].flatMap((bar) => rock.map((beat) => (bar + beat) / 2)),
+    ...slow.map((beat) => (8 + beat) / 2),
+    ...slashes,
+  ];
+  expect(worstOf(expected, heard)).toBeLessThan(0.0011);
 });

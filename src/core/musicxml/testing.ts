@@ -4,26 +4,36 @@
  */
 import verovio from 'verovio';
 
-type Event = { readonly tstamp: number; readonly measureOn?: string };
+type Event = {
+  readonly tstamp: number;
+  readonly measureOn?: string;
+  /** Notes that begin. */
+  readonly on?: readonly string[];
+};
 type Toolkit = {
   readonly loadData: (xml: string) => number;
   readonly renderToTimemap: (options: object) => readonly Event[];
 };
 
-export type Independent = (xml: string) => number[];
+/** When each measure begins as it is played, in seconds; with `notes`, when each note does. */
+export type Independent = (xml: string, what?: 'measures' | 'notes') => number[];
 
-/** Makes the reader: given a file, when each measure begins as it is played, in seconds. */
+/** Makes the reader. */
 export const openIndependent = async (): Promise<Independent> => {
   await new Promise<void>((resolve) => {
     if (verovio.module.calledRun) resolve();
     else verovio.module.onRuntimeInitialized = () => resolve();
   });
   const toolkit = new verovio.toolkit() as Toolkit;
-  return (xml) => {
+  return (xml, what = 'measures') => {
     if (!toolkit.loadData(xml)) throw new Error('The independent reader refuses the file.');
-    return measureStarts(toolkit.renderToTimemap({ includeMeasures: true, includeRests: true }));
+    const events = toolkit.renderToTimemap({ includeMeasures: true, includeRests: true });
+    return what === 'notes' ? noteStarts(events) : measureStarts(events);
   };
 };
+
+const noteStarts = (events: readonly Event[]): number[] =>
+  events.flatMap(({ on = [], tstamp }) => on.map(() => tstamp / 1000));
 
 const measureStarts = (events: readonly Event[]): number[] =>
   events.flatMap(({ measureOn, tstamp }) => (measureOn ? [tstamp / 1000] : []));

@@ -50,7 +50,27 @@ export const perform = (
   map: Part,
   timeline: Timeline,
   layout: Layout = USUAL_LAYOUT,
-): readonly Note[] => {
+): readonly Note[] =>
+  fallingIn(map, timeline, layout)
+    .flatMap((one) => toNotes(one, timeline))
+    .sort((a, b) => a.seconds - b.seconds);
+
+/** The same bar by bar as it is written: straight, without grace notes, from each bar line. */
+export const playedBars = (
+  map: Part,
+  timeline: Timeline,
+  layout: Layout = USUAL_LAYOUT,
+): readonly (readonly Handed[])[] => {
+  const bars: Handed[][] = timeline.bars.map(() => []);
+  const starts = startsOf(timeline.bars);
+  for (const { at, stroke } of fallingIn(map, timeline, layout)) {
+    const bar = barIndex(starts, at);
+    if (at >= 0 && at < timeline.ticks) bars[bar]!.push({ ...stroke, at: at - starts[bar]! });
+  }
+  return bars;
+};
+
+const fallingIn = (map: Part, timeline: Timeline, layout: Layout): Falling[] => {
   const patterns = readPatterns(map, layout);
   const places = timeline.details;
   const fills = places.flatMap((one) => (one.kind === 'fill' ? [one] : []));
@@ -67,9 +87,7 @@ export const perform = (
   const crashless = hits.filter(({ detail }) => detail.kind === 'no-crash').map(startOf);
   return [...falling.filter((one) => !(busy.has(one.at) && keepsTime(one.stroke.voice))), ...struck]
     .filter(({ at }) => !isWithin(stops, at))
-    .filter(({ stroke, at }) => !(isCrash(stroke.voice) && crashless.includes(at as Ticks)))
-    .flatMap((one) => toNotes(one, timeline))
-    .sort((a, b) => a.seconds - b.seconds);
+    .filter(({ stroke, at }) => !(isCrash(stroke.voice) && crashless.includes(at as Ticks)));
 };
 
 type Read = {
@@ -310,13 +328,28 @@ const toNotes = (falling: Falling, timeline: Timeline): Note[] => {
   ];
 };
 
-/** The bar line before a place. Bars stand in order, so that halving finds it. */
+/** The bar line before a place. */
 const barStart = ({ bars }: Timeline, at: number): number => {
-  let [low, high] = [0, bars.length - 1];
+  const starts = startsOf(bars);
+  return starts[barIndex(starts, at)] ?? 0;
+};
+
+const starting = new WeakMap<readonly PlayedBar[], readonly number[]>();
+
+/** Where bars start, worked out once for each timeline. */
+const startsOf = (bars: readonly PlayedBar[]): readonly number[] => {
+  const known = starting.get(bars) ?? bars.map(({ startTicks }) => startTicks as number);
+  starting.set(bars, known);
+  return known;
+};
+
+/** The bar that a place lies in. Bars stand in order, so that halving finds it. */
+const barIndex = (starts: readonly number[], at: number): number => {
+  let [low, high] = [0, starts.length - 1];
   while (low < high) {
     const middle = Math.ceil((low + high) / 2);
-    if (bars[middle]!.startTicks <= at) low = middle;
+    if (starts[middle]! <= at) low = middle;
     else high = middle - 1;
   }
-  return bars[low]?.startTicks ?? 0;
+  return Math.max(0, low);
 };

@@ -1,5 +1,5 @@
 import { parseDocument } from '@/core/document';
-import { formAsMusicXml } from '@/core/musicxml';
+import { chartAsMusicXml } from '@/core/musicxml';
 import { type Independent, openIndependent, worstOf } from '@/core/musicxml/testing';
 import { roadMapKind } from '@/core/roadmap';
 import { parseShorthand, printShorthand } from '@/core/shorthand';
@@ -32,5 +32,5 @@ test.each(songs)('%s: valid, and its text reads back to the same', (_, map) => {
 test.each(songs)('%s: an independent program unrolls and times it alike', (title, map) => {
   const ours = compile(map).bars.map(({ startSeconds }) => startSeconds);
   // The independent program gives whole milliseconds.
-  expect(worstOf(ours, independent(formAsMusicXml(map, title)))).toBeLessThan(0.001);
+  expect(worstOf(ours, independent(chartAsMusicXml(map, title)))).toBeLessThan(0.001);
 });

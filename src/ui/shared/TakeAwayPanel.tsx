@@ -95,6 +95,9 @@ const Sheets = ({ document, what }: Pick<TakeAwayProps, 'document' | 'what'>) =>
           <a href={`${sheet}?as=text`} download>
             Message to the band
           </a>
+          <a href={`${sheet}?as=musicxml`} download>
+            Chart (MusicXML)
+          </a>
           <a href={`${sheet}?as=json`} download>
             Whole song (JSON)
           </a>

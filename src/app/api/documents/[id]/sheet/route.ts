@@ -1,11 +1,12 @@
 import { z } from 'zod';
+import { chartAsMusicXml } from '@/core/musicxml';
 import { barsTable, message, songsTable, writeSongFile } from '@/core/sheet';
 import { arrangementsOf, programOf, readSong, readSongs } from '@/server/band';
 import type { Queries } from '@/server/database';
 import { documentParams, fileResponse, memberRoute } from '@/server/http';
 
 const query = z.object({
-  as: z.enum(['csv', 'text', 'json'], 'A sheet is csv, text or json.'),
+  as: z.enum(['csv', 'text', 'json', 'musicxml'], 'A sheet is csv, text, json or musicxml.'),
 });
 
 /** A song or a set as a table; a song as a message to the band, or whole as a file of our own. */
@@ -16,6 +17,12 @@ export const GET = memberRoute(
       if (query.as === 'json') return textFile(await wholeSong(db, id));
       const { of, title, program, maps } = await programOf(db, id);
       const [song] = program.songs;
+      if (query.as === 'musicxml' && of === 'song')
+        return textFile({
+          name: `${title}.musicxml`,
+          type: 'application/vnd.recordare.musicxml+xml; charset=utf-8',
+          text: chartAsMusicXml(maps[0]!, title),
+        });
       if (query.as === 'text' && of === 'song' && song)
         return textFile({
           name: `${title}.md`,
