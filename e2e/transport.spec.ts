@@ -200,3 +200,31 @@ test('a section is looped with the bar before and after it, and everybody can wa
   expect(clicks.length).toBeGreaterThan(handed);
   for (const { when, now } of clicks) expect(when).toBeGreaterThan(now - 0.001);
 });
+
+test('the simulated device runs along: it measures the tempo, knows the place, and stops us', async ({
+  page,
+}) => {
+  await newSong(page, 'Device');
+  await page.getByRole('tab', { name: 'Text' }).click();
+  await page.getByLabel('The song as text').fill('song 126, in 4/4, count 4\nA: 40');
+  await saved(page);
+  await page.getByRole('button', { name: 'Machines that run along' }).click();
+  await page.getByLabel('MIDI clock to').selectOption('Simulated device');
+  const device = page.getByTestId('device');
+  await expect(device).toContainText('Waits');
+  await page.getByRole('button', { name: 'Its start' }).click();
+  await expect(device).toContainText('Runs', { timeout: 10_000 });
+  const shown = async () => (await device.locator('output').textContent()) ?? '';
+  await expect
+    .poll(async () => Number(/([\d.]+) quarters a minute/.exec(await shown())?.[1] ?? 0), {
+      timeout: 10_000,
+    })
+    .toBeCloseTo(126, 0);
+  await expect(page.getByTestId('position')).toHaveText(/^Bar 4/, { timeout: 12_000 });
+  // Bar 4 is from the thirteenth to the sixteenth quarter.
+  expect(Number(/quarter (\d+)/.exec(await shown())?.[1])).toBeGreaterThanOrEqual(12);
+  expect(Number(/quarter (\d+)/.exec(await shown())?.[1])).toBeLessThanOrEqual(17);
+  await page.getByRole('button', { name: 'Its stop' }).click();
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+  await expect(device).toContainText('Waits');
+});

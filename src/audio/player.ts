@@ -17,6 +17,9 @@ const TURN = 0.8;
 const RUN_UP = 0.15;
 /** A change of level takes about three times this long (s), so that nothing jumps. */
 const SMOOTH = 0.03;
+/** The page's clock and the audio clock: a reading that is further off (ms) is a new start. */
+const FAR_OFF = 20;
+const SMOOTHING = 0.05;
 /** A sound that is cut falls this fast (s). */
 const CATCH = 0.012;
 
@@ -52,9 +55,22 @@ export type Player = {
   readonly setRate: (rate: number) => void;
   /** The time of the program that is heard now; nothing while stopped. */
   readonly now: () => Seconds | undefined;
+  /** What a machine that runs along has to know; nothing while stopped. */
+  readonly view: () => View | undefined;
   /** Lets one sound be heard at once. */
   readonly strike: (sound: string, render: Drums['render']) => Promise<void>;
   readonly onEnd: (listener: () => void) => void;
+};
+
+/** What is played, as far as it is settled. */
+export type View = {
+  readonly program: Program;
+  /** The time of the program that is heard now. */
+  readonly now: Seconds;
+  /** Up to where it goes on as it does: to a jump, or to where everybody waits. */
+  readonly until: number;
+  /** When a time of the program is heard, by the page's own clock (ms). */
+  readonly clock: (time: number) => number;
 };
 
 type Stretch = { readonly from: Seconds; readonly to: Seconds };
@@ -98,6 +114,8 @@ export const createPlayer = (): Player => {
   let rate = 1;
   let ended: () => void = () => undefined;
   const made = new Map<string, AudioBuffer>();
+  /** From the audio clock to the page's (ms), smoothed: each reading of it is a few samples off. */
+  let ahead: number | undefined;
   const panners = new Map<number, AudioNode>();
   const handedOver = new Map<AudioBufferSourceNode, number>();
 
@@ -162,6 +180,18 @@ export const createPlayer = (): Player => {
     fade.gain.setTargetAtTime(0, Math.max(0, at), CATCH);
     source.connect(fade).connect(output);
     source.stop(Math.max(0, at) + 8 * CATCH);
+  };
+
+  /** How far (ms) the page's clock is ahead of the audio clock, as it is heard. */
+  const pageAhead = (): number => {
+    const { contextTime, performanceTime } = context!.getOutputTimestamp();
+    const read =
+      contextTime && performanceTime
+        ? performanceTime - contextTime * 1000
+        : performance.now() - context!.currentTime * 1000;
+    const jumped = ahead === undefined || Math.abs(read - ahead) > FAR_OFF;
+    ahead = jumped ? read : ahead! + (read - ahead!) * SMOOTHING;
+    return ahead;
   };
 
   /** Hands over what is due within the horizon. */
@@ -314,6 +344,19 @@ export const createPlayer = (): Player => {
     now: () => {
       if (!playing || !context) return undefined;
       return seconds(position(context.outputLatency || 0));
+    },
+    view: () => {
+      if (!playing || !context) return undefined;
+      const { program, held, heard } = playing;
+      const origin = originNow();
+      const offset = pageAhead();
+      const jump = heard && context.currentTime < heard.until ? heard.until : undefined;
+      return {
+        program,
+        now: seconds((performance.now() - offset - origin * 1000) * (rate / 1000)),
+        until: held ?? (jump === undefined ? Number.POSITIVE_INFINITY : (jump - origin) * rate),
+        clock: (time) => (origin + time / rate) * 1000 + offset,
+      };
     },
     strike: async (sound, render) => {
       await open();

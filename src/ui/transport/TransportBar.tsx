@@ -4,6 +4,7 @@ import {
   IconEar,
   IconPlayerPlayFilled,
   IconPlayerStopFilled,
+  IconPlug,
   IconVolume,
 } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
@@ -19,6 +20,7 @@ import classes from './TransportBar.module.css';
 import { type Loaded, RATES, useTransport } from './TransportProvider';
 import { wordsAt } from './words';
 
+const Devices = dynamic(() => import('./Devices'), { ssr: false });
 const Hearing = dynamic(() => import('./Hearing'));
 
 /** At the foot of every place: play and stop, where we are in words, tempo, click level. */
@@ -165,6 +167,9 @@ const Level = () => {
           {slider('drums', 'Drum level')}
         </>
       )}
+      <Drop face={<IconPlug size={20} />} label="Machines that run along" above>
+        <Devices />
+      </Drop>
       <Drop face={<IconEar size={20} />} label="About loudness and hearing" above>
         <Hearing />
       </Drop>

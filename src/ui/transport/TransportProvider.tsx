@@ -10,8 +10,10 @@ import {
   useRef,
   useState,
 } from 'react';
+import type { Port } from '@/audio/midi/ports';
 import { type Beside, createPlayer, type Drums, type Levels, type Player } from '@/audio/player';
 import { LEVEL_RANGE } from '@/core/click';
+import { CONTINUE, START, STOP } from '@/core/clock';
 import { loopAt, type MoveKind, moveAt, nextBarLine, type Program } from '@/core/set';
 import { type Seconds, seconds } from '@/core/time';
 
@@ -46,6 +48,8 @@ type Controls = {
   readonly toggleHold: () => void;
   /** Lets one stroke be heard at once. */
   readonly strike: (sound: string) => void;
+  /** The machine that runs along; nobody where left out. */
+  readonly setPort: (port: Port | undefined) => void;
   /** Calls back on every frame while something plays, and once with nothing when it stops. */
   readonly follow: (listener: Listener) => () => void;
 };
@@ -56,11 +60,12 @@ type State = {
   /** The name of what is looped; whether everybody waits. */
   readonly looping: string | undefined;
   readonly holding: boolean;
+  readonly port: Port | undefined;
   readonly levels: Levels;
   readonly rate: number;
 };
 
-const START: Levels = { click: LEVEL_RANGE.start, drums: LEVEL_RANGE.start };
+const LOW: Levels = { click: LEVEL_RANGE.start, drums: LEVEL_RANGE.start };
 /** Half as fast to half as fast again. */
 export const RATES = { slowest: 0.4, fastest: 1.5, step: 0.05 } as const;
 
@@ -70,7 +75,8 @@ const StateContext = createContext<State>({
   playing: false,
   looping: undefined,
   holding: false,
-  levels: START,
+  port: undefined,
+  levels: LOW,
   rate: 1,
 });
 
@@ -91,7 +97,8 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
   const [playing, setPlaying] = useState(false);
   const [looping, setLooping] = useState<string>();
   const [holding, setHolding] = useState(false);
-  const [levels, putLevels] = useState(START);
+  const [port, setPort] = useState<Port>();
+  const [levels, putLevels] = useState(LOW);
   const [rate, putRate] = useState(1);
   const player = useRef<Player>(undefined);
   const latest = useRef({ levels, rate, looping, holding });
@@ -205,6 +212,29 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
     return () => cancelAnimationFrame(frame);
   }, [playing]);
 
+  useEffect(() => {
+    if (!port || !playing) return;
+    let end: (() => void) | undefined;
+    let over = false;
+    void import('@/audio/midi/sender').then(({ sendClock }) => {
+      if (!over) end = sendClock(port, () => player.current?.view());
+    });
+    return () => {
+      over = true;
+      end?.();
+    };
+  }, [port, playing]);
+
+  useEffect(
+    () =>
+      port?.listen(({ 0: status }) => {
+        const plays = player.current?.now() !== undefined;
+        if ((status === START || status === CONTINUE) && !plays) toggle(status === START);
+        if (status === STOP && plays) stop();
+      }),
+    [port, toggle, stop],
+  );
+
   useEffect(() => stop, [stop]);
 
   const follow = useCallback((listener: Listener) => {
@@ -224,12 +254,23 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
   }, []);
 
   const controls = useMemo(
-    () => ({ load, toggle, move, toggleLoop, toggleHold, setLevels, setRate, strike, follow }),
+    () => ({
+      load,
+      toggle,
+      move,
+      toggleLoop,
+      toggleHold,
+      setLevels,
+      setRate,
+      setPort,
+      strike,
+      follow,
+    }),
     [load, toggle, move, toggleLoop, toggleHold, setLevels, setRate, strike, follow],
   );
   const state = useMemo(
-    () => ({ loaded, playing, looping, holding, levels, rate }),
-    [loaded, playing, looping, holding, levels, rate],
+    () => ({ loaded, playing, looping, holding, port, levels, rate }),
+    [loaded, playing, looping, holding, port, levels, rate],
   );
   return (
     <ControlsContext value={controls}>

@@ -1,0 +1,99 @@
+import { program, soloProgram } from '../set';
+import { parseShorthand } from '../shorthand';
+import { roadMapOf } from '../testing';
+import { compile } from '../timeline';
+import { clockOf, hear, jitterHeard, quartersHeard, SILENT, tempoHeard } from '.';
+
+let made = 0;
+const song = (text: string) =>
+  soloProgram('Song', compile(parseShorthand(text, (where) => `${where}${++made}`).map));
+
+/** What a machine knows when all messages up to a time have come. */
+const heardAt = (messages: ReturnType<typeof clockOf>, time: number) =>
+  messages
+    .filter((one) => one.time <= time + 1e-9)
+    .reduce((heard, one) => hear(heard, one.bytes, one.time * 1000), SILENT);
+
+// MIDI 1.0: start is F8 FA, and the first clock after it is the first beat.
+test('the clock runs through the count-in, and the song starts with its bar 1', () => {
+  const messages = clockOf(song('song 120, in 4/4, count 4\nA: 2'), 0);
+  const start = messages.findIndex(({ bytes }) => bytes[0] === 0xfa);
+  expect(messages.slice(0, start).filter(({ bytes }) => bytes[0] === 0xf8)).toHaveLength(4 * 24);
+  expect(messages[start]!.time).toBe(2);
+  expect(messages[start - 1]!.bytes).toEqual([0xf2, 0, 0]);
+  expect(messages[start + 1]).toEqual({ time: 2, bytes: [0xf8] });
+  expect(messages.filter(({ bytes }) => bytes[0] === 0xf8)).toHaveLength(12 * 24);
+  expect(messages.at(-1)).toEqual({ time: 6, bytes: [0xfc] });
+});
+
+test('a machine measures the tempo, how even it is, and where the song is', () => {
+  const messages = clockOf(song('song 126, in 4/4, count 4\nA: 16'), 0);
+  const bar5 = heardAt(messages, (4 * 60) / 126 + (16 * 60) / 126);
+  expect(tempoHeard(bar5)).toBeCloseTo(126, 6);
+  expect(jitterHeard(bar5)).toBeLessThan(1e-6);
+  expect(quartersHeard(bar5)).toBe(16);
+});
+
+test('from the middle it is told the position and goes on from the next sixteenth', () => {
+  const messages = clockOf(song('song 120, in 4/4, count 4\nA: 16'), 2 + 8.1);
+  const told = messages.findIndex(({ bytes }) => bytes[0] === 0xf2);
+  // 8.1 s is 16.2 quarters: on from 16.25, the 65th sixteenth.
+  expect(messages[told]).toEqual({ time: 2 + 8.125, bytes: [0xf2, 65, 0] });
+  expect(messages[told + 1]!.bytes).toEqual([0xfb]);
+  expect(quartersHeard(heardAt(messages, 2 + 10))).toBe(20);
+});
+
+test('far into a long song the position has two bytes', () => {
+  const messages = clockOf(song('song 240, in 4/4, count 0\nA: 100'), 60);
+  const told = messages.find(({ bytes }) => bytes[0] === 0xf2)!;
+  expect(told.bytes).toEqual([0xf2, 960 % 128, 960 >> 7]);
+});
+
+test('where time stands still so does the clock', () => {
+  const messages = clockOf(song('song 120, in 4/4, count 0\nA: 4; hold 3.1 5 s "nod"'), 0);
+  const clocks = messages.filter(({ bytes }) => bytes[0] === 0xf8).map(({ time }) => time);
+  const gaps = clocks.map((time, at) => time - (clocks[at - 1] ?? 0));
+  expect(Math.max(...gaps)).toBeCloseTo(5 + 1 / 48, 6);
+  expect(clocks).toHaveLength(16 * 24);
+});
+
+test('over ten minutes with ramps no clock is a millisecond off', () => {
+  const long = roadMapOf(
+    Array.from({ length: 12 }, (_, index) => ({
+      bars: 30,
+      tempo: {
+        kind: 'ramp' as const,
+        shape: 'even-per-beat' as const,
+        from: null,
+        to: index % 2 ? 100 : 150,
+        unit: 'quarter' as const,
+      },
+    })),
+    { countIn: 0, tempo: { perMinute: 100, unit: 'quarter' } },
+  );
+  const whole = soloProgram('Long', compile(long));
+  expect(whole.seconds).toBeGreaterThan(600);
+  const clocks = clockOf(whole, 0).filter(({ bytes }) => bytes[0] === 0xf8);
+  // The closed form of a ramp even per beat, quarter by quarter.
+  let worst = 0;
+  const lasts = (60 / (50 / 120)) * Math.log(150 / 100);
+  for (let quarter = 0; quarter < 1440; quarter++) {
+    const [ramp, into] = [Math.floor(quarter / 120), quarter % 120];
+    const slope = (ramp % 2 ? -50 : 50) / 120;
+    const from = ramp % 2 ? 150 : 100;
+    const exact = ramp * lasts + (60 / slope) * Math.log(1 + (slope * into) / from);
+    worst = Math.max(worst, Math.abs(clocks[quarter * 24]!.time - exact));
+  }
+  expect(worst).toBeLessThan(0.0001);
+});
+
+test('each song of a set starts and stops, with silence in the gap', () => {
+  const timeline = compile(roadMapOf([{ bars: 2 }]));
+  const set = program([
+    { title: 'a', timeline, gap: { kind: 'seconds', seconds: 10 } },
+    { title: 'b', timeline, gap: { kind: 'seconds', seconds: 0 } },
+  ]);
+  const told = clockOf(set, 0).filter(({ bytes }) => bytes[0] === 0xfa || bytes[0] === 0xfc);
+  expect(told.map(({ time }) => time)).toEqual([2, 6, 18, 22]);
+  expect(hear(SILENT, [0x90, 60, 1], 0)).toBe(SILENT);
+});
