@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { readdirSync } from 'node:fs';
 import path from 'node:path';
 import { blankRoadMap } from '@/core/roadmap';
-import { writeSongFile } from '@/core/sheet';
+import { writeBandFile, writeSongFile } from '@/core/sheet';
 import { DEMO_PASSPHRASE } from '@/server/demo/people';
 import { COOKIE } from '@/server/http';
 import { signIn } from '@/server/people';
@@ -63,6 +63,12 @@ const MATRIX: Readonly<Record<string, Row>> = {
   'PUT /kit': {
     body: () => ({ hand: 'left' }),
     expected: { ...all(204), nobody: 401 },
+  },
+  'GET /bands/[band]/file': { ...ofBand, expected: members(200) },
+  'POST /bands/[band]/file': {
+    ...ofBand,
+    body: () => ({ text: writeBandFile({ songs: [], events: [] }) }),
+    expected: editors(204),
   },
   'GET /speech': { expected: { ...all(200), nobody: 401 } },
   'GET /speech/[voice]': {

@@ -1,7 +1,7 @@
 import { unzipSync } from 'fflate';
 import { mapFromPasted, readPasted } from '../paste';
 import { fail, ok, type Result } from '../result';
-import { readSongFile, type SongFile } from '../sheet';
+import { readBandFile, readSongFile, type SongFile } from '../sheet';
 import { songFromMidi } from './midi';
 import { songFromMusicXml } from './musicXml';
 import type { Understood } from './song';
@@ -13,7 +13,11 @@ const LARGEST_UNPACKED = 40_000_000;
 const MOST_ENTRIES = 200;
 
 /** A file that was opened, with what a person should know before it is kept. */
-export type Opened = Omit<Understood, 'map'> & Pick<SongFile, 'arrangements'>;
+export type Opened = Omit<Understood, 'map'> &
+  Pick<SongFile, 'arrangements'> & {
+    /** The text of a band’s or a set’s file, which holds more than one song. */
+    readonly band?: string;
+  };
 
 /**
  * A song from a file of any kind that is read, told by what is in it and not by its name: MIDI,
@@ -57,6 +61,7 @@ const one = (read: Result<Understood>): Result<Opened> => {
 };
 
 const ownFile = (text: string): Result<Opened> => {
+  if (/^\s*\{\s*"format"\s*:\s*"ebrant-band"/.test(text)) return bandOf(text);
   const read = readSongFile(text);
   if (!read.ok) return read;
   const { title, arrangements } = read.value;
@@ -66,6 +71,25 @@ const ownFile = (text: string): Result<Opened> => {
     return `${name}: ${sections} sections, ${patterns} patterns.`;
   });
   return ok({ title, arrangements, found, guessed: [], left: [] });
+};
+
+const bandOf = (text: string): Result<Opened> => {
+  const read = readBandFile(text);
+  if (!read.ok) return read;
+  const { songs, events, book } = read.value;
+  const sets = events.reduce((sum, one) => sum + one.sets.length, 0);
+  return ok({
+    title: book ? 'A band’s back-up' : (events[0]?.title ?? 'A set'),
+    arrangements: [],
+    band: text,
+    found: [
+      `${songs.length} songs: ${songs.map(({ title }) => title).join(', ')}.`,
+      `${events.length} gigs and rehearsals with ${sets} sets.`,
+      ...(book ? [`${Object.keys(book.patterns).length} patterns in the book.`] : []),
+    ],
+    guessed: ['It is put beside what the band has; nothing is replaced.'],
+    left: [],
+  });
 };
 
 /** Text in UTF-8 or UTF-16; what is neither is taken for Windows’ Latin letters. */

@@ -16,16 +16,21 @@ const MOST_ARRANGEMENTS = 20;
 /** Deepest nesting that a file of ours has, with room to spare. */
 const DEEPEST = 40;
 
-const songFileSchema = z.looseObject({
-  format: z.literal('ebrant-song', {
-    error: 'This is no song of Ebrant: its format is not “ebrant-song”.',
-  }),
-  version: z.number({ error: 'The file does not say its version.' }),
+/** What a song is in a file of its own, and among others in a band’s. */
+export const songShape = {
   title: nameSchema('A song'),
   arrangements: z
     .array(z.looseObject({ name: nameSchema('An arrangement'), map: z.unknown() }))
     .min(1, 'A song has at least one arrangement.')
     .max(MOST_ARRANGEMENTS, `A song has at most ${MOST_ARRANGEMENTS} arrangements.`),
+} as const;
+
+const songFileSchema = z.looseObject({
+  format: z.literal('ebrant-song', {
+    error: 'This is no song of Ebrant: its format is not “ebrant-song”.',
+  }),
+  version: z.number({ error: 'The file does not say its version.' }),
+  ...songShape,
 });
 
 export const writeSongFile = (title: string, arrangements: SongFile['arrangements']): string =>
@@ -37,32 +42,45 @@ export const writeSongFile = (title: string, arrangements: SongFile['arrangement
  * @param text at most what the caller allows to be uploaded
  */
 export const readSongFile = (text: string): Result<SongFile> => {
-  if (nesting(text) > DEEPEST)
-    return fail('invalid', 'File', 'It is nested too deep to be a song.');
-  let value: unknown;
-  try {
-    // A key of that name would reach into every object made from it.
-    value = JSON.parse(text, (key, part) => (key === '__proto__' ? undefined : part));
-  } catch {
-    return fail('invalid', 'File', 'It is not JSON: it may be cut short, or another kind of file.');
-  }
-  const parsed = songFileSchema.safeParse(value);
+  const value = parseJson(text);
+  if (!value.ok) return value;
+  const parsed = songFileSchema.safeParse(value.value);
   if (!parsed.success) {
     const { path, message } = parsed.error.issues[0]!;
     return fail('invalid', ['File', ...path].join(', '), message);
   }
-  const { title, version } = parsed.data;
-  const arrangements: { name: string; map: RoadMap }[] = [];
-  for (const { name, map } of parsed.data.arrangements) {
+  const read = readSong(parsed.data, parsed.data.version);
+  return read.ok ? ok({ format: 'ebrant-song', version: 1, ...read.value }) : read;
+};
+
+/** A song whose outline makes sense, with its road maps. */
+export const readSong = (
+  { title, arrangements }: z.infer<z.ZodObject<typeof songShape>>,
+  version: number,
+): Result<Pick<SongFile, 'title' | 'arrangements'>> => {
+  const maps: { name: string; map: RoadMap }[] = [];
+  for (const { name, map } of arrangements) {
     const read = parseDocument(roadMapKind, map);
     if (!read.ok) {
       const newer = version > 1 ? ' It comes from a newer version of Ebrant.' : '';
       const { code, place, message } = read.problem;
       return fail(code, `Arrangement “${name}”, ${place}`, message + newer);
     }
-    arrangements.push({ name, map: read.value });
+    maps.push({ name, map: read.value });
   }
-  return ok({ format: 'ebrant-song', version: 1, title, arrangements });
+  return ok({ title, arrangements: maps });
+};
+
+/** JSON that anybody may have written. */
+export const parseJson = (text: string): Result<unknown> => {
+  if (nesting(text) > DEEPEST)
+    return fail('invalid', 'File', 'It is nested too deep to be a song.');
+  try {
+    // A key of that name would reach into every object made from it.
+    return ok(JSON.parse(text, (key, part) => (key === '__proto__' ? undefined : part)));
+  } catch {
+    return fail('invalid', 'File', 'It is not JSON: it may be cut short, or another kind of file.');
+  }
 };
 
 /** How deep brackets stand in one another, strings left out. */

@@ -2,6 +2,13 @@
  * Songs and sets as other things than sound: tables for a spreadsheet, a message to the band, and our
  * own file that holds a song whole.
  */
-export * from './file';
+export {
+  type BandFile,
+  type EventFile,
+  readBandFile,
+  referenceTo,
+  writeBandFile,
+} from './bandFile';
+export { readSongFile, type SongFile, songFileJsonSchema, writeSongFile } from './file';
 export * from './message';
 export * from './table';

@@ -9,8 +9,12 @@ export const MOST_BYTES = 1 << 20;
  * A request's JSON, checked by its schema. It is read piece by piece, so that a body of any size
  * costs no more memory than the limit.
  */
-export const readBody = async <T>(request: Request, schema: z.ZodType<T>): Promise<T> => {
-  const text = await readText(request);
+export const readBody = async <T>(
+  request: Request,
+  schema: z.ZodType<T>,
+  most = MOST_BYTES,
+): Promise<T> => {
+  const text = await readText(request, most);
   let value: unknown;
   try {
     value = JSON.parse(text);
@@ -23,18 +27,22 @@ export const readBody = async <T>(request: Request, schema: z.ZodType<T>): Promi
   return refuse('invalid', path.join(', '), message);
 };
 
-const readText = async (request: Request): Promise<string> => {
-  if (Number(request.headers.get('content-length')) > MOST_BYTES) return tooLarge();
+const readText = async (request: Request, most: number): Promise<string> => {
+  if (Number(request.headers.get('content-length')) > most) return tooLarge(most);
   const decoder = new TextDecoder();
   let text = '';
   let bytes = 0;
   for await (const piece of (request.body ?? []) as AsyncIterable<Uint8Array>) {
     bytes += piece.length;
-    if (bytes > MOST_BYTES) return tooLarge();
+    if (bytes > most) return tooLarge(most);
     text += decoder.decode(piece, { stream: true });
   }
   return text + decoder.decode();
 };
 
-const tooLarge = () =>
-  refuse('too-large', 'Request', 'It is larger than 1 MB; send it in smaller parts.');
+const tooLarge = (most: number) =>
+  refuse(
+    'too-large',
+    'Request',
+    `It is larger than ${Math.floor(most / 2 ** 20)} MB; send it in smaller parts.`,
+  );

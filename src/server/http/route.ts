@@ -34,6 +34,8 @@ type Shapes<Params, Query, Body> = {
   readonly params?: z.ZodType<Params>;
   readonly query?: z.ZodType<Query>;
   readonly body?: z.ZodType<Body>;
+  /** The most bytes that the body may have, where it is more than usual. */
+  readonly most?: number;
 };
 
 type Handler = (request: Request, context: { params: Promise<unknown> }) => Promise<Response>;
@@ -116,6 +118,6 @@ const checked = async <Params, Query, Body>(
     request,
     params: part(shapes.params, await context.params),
     query: part(shapes.query, Object.fromEntries(new URL(request.url).searchParams)),
-    body: shapes.body ? await readBody(request, shapes.body) : (undefined as Body),
+    body: shapes.body ? await readBody(request, shapes.body, shapes.most) : (undefined as Body),
   };
 };

@@ -73,7 +73,10 @@ const TakeAwayPanel = ({ document, what, saved }: TakeAwayProps) => {
       <FileLink href={`${wav}&as=stems`} ready={ready}>
         Each on its own (zip)
       </FileLink>
-      <p>Sections are marked in each WAV file.</p>
+      <p>
+        Sections are marked in each WAV file. Vamps are played as often as is expected, holds last
+        as long as is said.
+      </p>
       {saved && <Sheets document={document} what={what} />}
       {!saved && <p>Once your edits are saved.</p>}
     </div>
@@ -98,11 +101,11 @@ const Sheets = ({ document, what }: Pick<TakeAwayProps, 'document' | 'what'>) =>
           <a href={`${sheet}?as=musicxml`} download>
             Chart (MusicXML)
           </a>
-          <a href={`${sheet}?as=json`} download>
-            Whole song (JSON)
-          </a>
         </>
       )}
+      <a href={`${sheet}?as=json`} download>
+        Whole {what} (JSON)
+      </a>
     </p>
   );
 };

@@ -46,7 +46,13 @@ export const FromFile = ({ band }: { readonly band: string }) => {
   const keep = async () => {
     if (!opened?.ok) return;
     const { writeSongFile } = await import('@/core/sheet');
-    const { title, arrangements } = opened.value;
+    const { title, arrangements, band: whole } = opened.value;
+    if (whole !== undefined) {
+      const restored = await call('POST', `/api/bands/${band}/file`, { text: whole });
+      if (!restored.ok) return setRefused(restored.sentence);
+      setOpened(undefined);
+      return router.refresh();
+    }
     const called = await call<{ arrangement: string }>('POST', `/api/bands/${band}/songs/file`, {
       text: writeSongFile(title, arrangements),
     });
@@ -66,6 +72,9 @@ export const FromFile = ({ band }: { readonly band: string }) => {
           }}
         />
       </label>
+      <a href={`/api/bands/${band}/file`} download>
+        Take away the whole band as a back-up (JSON)
+      </a>
       {reading && <output>Reading it</output>}
       {isMidi && opened && (
         <Select
@@ -95,13 +104,14 @@ const Understood = ({ opened, onKeep }: Props) => {
   return (
     <div className={classes.understood} data-testid="understood">
       <p>
-        <strong className="name">{title}</strong>, {bars.join(' and ')} bars
+        <strong className="name">{title}</strong>
+        {bars.length > 0 && `, ${bars.join(' and ')} bars`}
       </p>
       <Said title="What is there" list={found} />
       <Said title="What was guessed" list={guessed} />
       <Said title="What was left out" list={left} />
       <Button look="main" small onClick={onKeep}>
-        Keep it as a new song
+        {opened.band === undefined ? 'Keep it as a new song' : 'Put all of it into this band'}
       </Button>
     </div>
   );

@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { chartAsMusicXml } from '@/core/musicxml';
-import { barsTable, message, songsTable, writeSongFile } from '@/core/sheet';
-import { arrangementsOf, programOf, readSong, readSongs } from '@/server/band';
+import { barsTable, message, songsTable, writeBandFile, writeSongFile } from '@/core/sheet';
+import { arrangementsOf, programOf, readSong, readSongs, setFile } from '@/server/band';
 import type { Queries } from '@/server/database';
+import { readDocument } from '@/server/documents';
 import { documentParams, fileResponse, memberRoute } from '@/server/http';
 
 const query = z.object({
@@ -14,7 +15,7 @@ export const GET = memberRoute(
   { params: documentParams, query },
   ({ params: { id }, query, within }) =>
     within(async (db) => {
-      if (query.as === 'json') return textFile(await wholeSong(db, id));
+      if (query.as === 'json') return textFile(await whole(db, id));
       const { of, title, program, maps } = await programOf(db, id);
       const [song] = program.songs;
       if (query.as === 'musicxml' && of === 'song')
@@ -38,6 +39,18 @@ export const GET = memberRoute(
 );
 
 type TextFile = { readonly name: string; readonly type: string; readonly text: string };
+
+/** A song with all its arrangements, or a set with its songs. */
+const whole = async (db: Queries, id: string): Promise<TextFile> => {
+  const { kind, band } = await readDocument(db, id);
+  if (kind !== 'set') return wholeSong(db, id);
+  const file = await setFile(db, band, id);
+  return {
+    name: `${file.events[0]!.sets[0]!.heading.title}.ebrant.json`,
+    type: 'application/json; charset=utf-8',
+    text: writeBandFile(file),
+  };
+};
 
 /** The song that an arrangement belongs to, with all its arrangements. */
 const wholeSong = async (db: Queries, id: string): Promise<TextFile> => {

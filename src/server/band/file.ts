@@ -1,0 +1,139 @@
+import 'server-only';
+import { randomUUID } from 'node:crypto';
+import { DESIGN_FIELDS, isUnsaid, sayOfClick } from '@/core/click';
+import type { Operation } from '@/core/document';
+import { itemsOf, type SongSet } from '@/core/set';
+import { type BandFile, referenceTo } from '@/core/sheet';
+import { type MemberId, type Queries, Refusal } from '../database';
+import { saveChanges } from '../documents';
+import { bandBook } from './book';
+import { bandEvents, bandSets, createEvent, createSet, readSet } from './sets';
+import { bandSongs, createArrangement, createSong, type SongEntry } from './songs';
+
+/** A band as a file: its songs with all their arrangements, its gigs and sets, its book. */
+export const bandFile = async (
+  db: Queries,
+  band: string,
+): Promise<Omit<BandFile, 'format' | 'version'>> => {
+  const { songs, references } = songsOf(await bandSongs(db, band));
+  const sets = await bandSets(db, band);
+  const events = [...(await bandEvents(db, band))].sort(
+    (a, b) => a.startsAt.getTime() - b.startsAt.getTime() || (a.title < b.title ? -1 : 1),
+  );
+  return {
+    songs,
+    events: events.map(({ id, kind, title, place, startsAt }) => ({
+      kind,
+      title,
+      place,
+      startsAt: startsAt.toISOString(),
+      sets: sets.filter(({ event }) => event === id).map(({ set }) => renamed(set, references)),
+    })),
+    book: (await bandBook(db, band)).document,
+  };
+};
+
+/** A set as a file: with its songs, and the event it belongs to. */
+export const setFile = async (
+  db: Queries,
+  band: string,
+  id: string,
+): Promise<Omit<BandFile, 'format' | 'version'>> => {
+  const { set, of } = await readSet(db, id);
+  const named = new Set(itemsOf(set).map(({ arrangement }) => arrangement));
+  const all = await bandSongs(db, band);
+  const wanted = new Set(
+    all.filter(({ arrangement }) => named.has(arrangement)).map(({ song }) => song),
+  );
+  const { songs, references } = songsOf(all.filter(({ song }) => wanted.has(song)));
+  const { kind, title, place, startsAt } = of;
+  return {
+    songs,
+    events: [
+      { kind, title, place, startsAt: startsAt.toISOString(), sets: [renamed(set, references)] },
+    ],
+  };
+};
+
+/** Songs with their arrangements, and what a file calls each arrangement. */
+const songsOf = (entries: readonly SongEntry[]) => {
+  const grouped = new Map<string, SongEntry[]>();
+  for (const entry of entries) grouped.set(entry.song, [...(grouped.get(entry.song) ?? []), entry]);
+  const references = new Map<string, string>();
+  const songs = [...grouped.values()].map((arrangements, song) => {
+    arrangements.forEach(({ arrangement }, index) => {
+      references.set(arrangement, referenceTo(song, index));
+    });
+    return {
+      title: arrangements[0]!.title,
+      arrangements: arrangements.map(({ arrangementName: name, map }) => ({ name, map })),
+    };
+  });
+  return { songs, references };
+};
+
+const renamed = (set: SongSet, names: ReadonlyMap<string, string>): SongSet => ({
+  ...set,
+  items: Object.fromEntries(
+    Object.entries(set.items).map(([id, item]) => [
+      id,
+      { ...item, arrangement: names.get(item.arrangement) ?? item.arrangement },
+    ]),
+  ),
+});
+
+/** Puts all that a file holds into a band, beside what is there. */
+export const restoreInto = async (
+  db: Queries,
+  author: MemberId,
+  band: string,
+  file: BandFile,
+): Promise<void> => {
+  const names = new Map<string, string>();
+  for (const [index, { title, arrangements }] of file.songs.entries()) {
+    const [first, ...others] = arrangements;
+    const made = await createSong(db, band, title, first!.map, first!.name);
+    names.set(referenceTo(index, 0), made.arrangement);
+    for (const [at, { name, map }] of others.entries()) {
+      const arrangement = await createArrangement(db, band, made.song, name, map);
+      names.set(referenceTo(index, at + 1), arrangement);
+    }
+  }
+  for (const { sets, startsAt, ...event } of file.events) {
+    const id = await createEvent(db, band, { ...event, startsAt: new Date(startsAt) });
+    for (const set of sets) await createSet(db, band, id, renamed(set, names));
+  }
+  if (file.book) await addToBook(db, author, band, file.book);
+};
+
+/** What the band has said of its click stays; patterns come beside those that are there. */
+const addToBook = async (
+  db: Queries,
+  author: MemberId,
+  band: string,
+  { click, patterns }: NonNullable<BandFile['book']>,
+) => {
+  const { id, document, revision } = await bandBook(db, band);
+  const operations: Operation[] = [
+    ...Object.values(patterns)
+      .filter((pattern) => !document.patterns[pattern.id])
+      .map(
+        (pattern): Operation => ({
+          type: 'insert',
+          in: 'patterns',
+          id: pattern.id,
+          value: pattern,
+        }),
+      ),
+    ...(isUnsaid(document.click)
+      ? DESIGN_FIELDS.filter((field) => click[field] !== null).flatMap((field) =>
+          sayOfClick(field, click[field]),
+        )
+      : []),
+  ];
+  if (operations.length === 0) return;
+  const { outcomes } = await saveChanges(db, author, id, revision, [
+    { id: randomUUID(), operations },
+  ]);
+  for (const outcome of outcomes) if ('problem' in outcome) throw new Refusal(outcome.problem);
+};
