@@ -5,7 +5,16 @@ import { type Program, soundingClicks } from '../set';
 import { barTicks, beatTicks, type Meter, pulsesOf, seconds, TICKS_PER_QUARTER } from '../time';
 import { type Click, type Passage, ticksAt } from '../timeline';
 import type { MidiFile, MidiTrack, Timed } from './events';
-import { DIVISION, fileTicks, type Laid, layOut, leadBeats, spansOf } from './layOut';
+import {
+  DIVISION,
+  fileTicks,
+  type Laid,
+  layOut,
+  leadBeats,
+  type RampStep,
+  rampError,
+  spansOf,
+} from './layOut';
 import { tempoEvents } from './tempoTrack';
 
 /** Channel 10, counted from 0. */
@@ -29,6 +38,10 @@ export type MidiContent = {
   readonly drums?: readonly (readonly Note[])[];
   /** What is spoken, in the time of the program. */
   readonly words?: readonly { readonly at: number; readonly text: string }[];
+  /** How finely ramps are written; a sixteenth where left out. The file says by how much it is off. */
+  readonly ramps?: RampStep;
+  /** All in one track, for machines that read no other; 1 where left out. */
+  readonly format?: 0 | 1;
 };
 
 /**
@@ -40,7 +53,7 @@ export type MidiContent = {
 export const exportMidi = (
   title: string,
   program: Program,
-  { click, drums, words = [] }: MidiContent = { click: true },
+  { click, drums, words = [], ramps = 'sixteenth', format = 1 }: MidiContent = { click: true },
 ): MidiFile => {
   const songs = layOut(program);
   const conductor: Timed[] = [];
@@ -51,20 +64,40 @@ export const exportMidi = (
     conductor.push(...meterEvents(song), ...markers(song), ...cuePoints(song), ...holdTexts(song));
     if (click) clicks.push(...strokes(song));
     played.push(...drumNotes(song, drums?.[index] ?? []));
-    spans.push(...spansOf(song));
+    spans.push(...spansOf(song, ramps));
   });
   conductor.push(...words.map((one) => lyric(songs, one)));
   const end = songs.at(-1)?.end ?? 0;
-  const head: Timed[] = [{ ticks: 0, event: { type: 'text', kind: 'track-name', text: title } }];
-  return {
-    format: 1,
-    division: DIVISION,
-    tracks: [
-      { events: sorted([...head, ...tempoEvents(spans, DIVISION), ...conductor]), end },
-      ...(click ? [trackOf('Click', clicks, end)] : []),
-      ...(drums ? [trackOf('Drums', played, end)] : []),
-    ],
-  };
+  const head: Timed[] = [
+    { ticks: 0, event: { type: 'text', kind: 'track-name', text: title } },
+    ...rampWords(program, ramps),
+  ];
+  const tracks = [
+    { events: sorted([...head, ...tempoEvents(spans, DIVISION), ...conductor]), end },
+    ...(click ? [trackOf('Click', clicks, end)] : []),
+    ...(drums ? [trackOf('Drums', played, end)] : []),
+  ];
+  return { format, division: DIVISION, tracks: format === 0 ? [asOne(tracks)] : tracks };
+};
+
+/** All tracks in one; their names after the first are left out. */
+const asOne = (tracks: readonly MidiTrack[]): MidiTrack => ({
+  events: sorted(
+    tracks.flatMap(({ events }, index) =>
+      events.filter(
+        ({ event }) => index === 0 || event.type !== 'text' || event.kind !== 'track-name',
+      ),
+    ),
+  ),
+  end: Math.max(...tracks.map(({ end }) => end)),
+});
+
+/** How finely ramps are written and by how much that is off; nothing where there are none. */
+const rampWords = (program: Program, ramps: RampStep): Timed[] => {
+  const error = rampError(program, ramps);
+  if (error === 0) return [];
+  const text = `Ramps in steps of a ${ramps}, at most ${(error * 1000).toFixed(3)} ms off`;
+  return [{ ticks: 0, event: { type: 'text', kind: 'text', text } }];
 };
 
 const trackOf = (name: string, events: readonly Timed[], end: number): MidiTrack => ({

@@ -9,8 +9,14 @@ export const DIVISION = 960;
 /** Our ticks in one tick of the file. */
 const FINER = TICKS_PER_QUARTER / DIVISION;
 
-/** Ramps are written as one tempo a sixteenth, each ending at the exact time. */
-const RAMP_STEP = TICKS_PER_QUARTER / 4;
+/** Ramps are written as one tempo for so much of the music, each ending at the exact time. */
+export const RAMP_STEPS = {
+  quarter: TICKS_PER_QUARTER,
+  sixteenth: TICKS_PER_QUARTER / 4,
+  'sixty-fourth': TICKS_PER_QUARTER / 16,
+} as const;
+
+export type RampStep = keyof typeof RAMP_STEPS;
 
 export const fileTicks = (length: number): number => Math.round(length / FINER);
 
@@ -89,7 +95,7 @@ export const leadBeats = ({ timeline: { lead }, counted }: Placed): number =>
 const micro = (time: number): number => time * 1e6;
 
 /** The stretches of the file between which its clock is to meet an exact time. */
-export const spansOf = (laid: Laid): Span[] => {
+export const spansOf = (laid: Laid, ramps: RampStep): Span[] => {
   const { song } = laid;
   const spans: Span[] = [];
   if (laid.start > laid.gapStart) {
@@ -98,10 +104,10 @@ export const spansOf = (laid: Laid): Span[] => {
   if (laid.barOne > laid.start) {
     spans.push({ ticks: laid.barOne - laid.start, end: micro(song.barOne), held: true });
   }
-  return [...spans, ...songSpans(laid)];
+  return [...spans, ...songSpans(laid, RAMP_STEPS[ramps])];
 };
 
-const songSpans = ({ song: { timeline, barOne }, holds }: Laid): Span[] =>
+const songSpans = ({ song: { timeline, barOne }, holds }: Laid, rampStep: number): Span[] =>
   timeline.tempo.flatMap((segment) => {
     const before = holds
       .filter(({ hold }) => hold.ticks === segment.startTicks)
@@ -111,7 +117,7 @@ const songSpans = ({ song: { timeline, barOne }, holds }: Laid): Span[] =>
         held: true,
       }));
     const held = segment.shape === 'hold';
-    const step = held ? segment.length : RAMP_STEP;
+    const step = held ? segment.length : rampStep;
     const spans: Span[] = [];
     for (let from = 0; from < segment.length; from += step) {
       const to = Math.min(segment.length, from + step);
@@ -120,3 +126,24 @@ const songSpans = ({ song: { timeline, barOne }, holds }: Laid): Span[] =>
     }
     return [...before, ...spans];
   });
+
+/**
+ * By how much a file is off within the steps of its ramps, in seconds: at the end of each step it is
+ * exact, in its middle furthest off.
+ */
+export const rampError = ({ songs }: Program, ramps: RampStep): number => {
+  const step = RAMP_STEPS[ramps];
+  let worst = 0;
+  for (const { timeline } of songs) {
+    for (const segment of timeline.tempo) {
+      if (segment.shape === 'hold') continue;
+      for (let from = 0; from < segment.length; from += step) {
+        const to = Math.min(segment.length, from + step);
+        const time = (at: number): number => elapsed(segment, ticks(at));
+        const middle = time((from + to) / 2);
+        worst = Math.max(worst, Math.abs(middle - (time(from) + time(to)) / 2));
+      }
+    }
+  }
+  return worst;
+};

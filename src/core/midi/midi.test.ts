@@ -316,3 +316,45 @@ test('clicks are on channel 10 and their notes never overlap', () => {
   );
   expect(notes.every(({ event }) => 'channel' in event && event.channel === 9)).toBe(true);
 });
+
+// The middle of a step: the closed form of the ramp against the straight line through its ends.
+test('ramps are as fine as is wanted, and the file says by how much it is off', () => {
+  const map = roadMapOf([
+    {
+      bars: 4,
+      tempo: { kind: 'ramp', shape: 'even-per-beat', from: 60, to: 120, unit: 'quarter' },
+    },
+  ]);
+  const song = soloProgram('Ramp', compile(map));
+  const said = (ramps: 'quarter' | 'sixteenth' | 'sixty-fourth') => {
+    const [first] = exportMidi('Ramp', song, { click: true, ramps }).tracks;
+    const text = first!.events.flatMap(({ event }) =>
+      event.type === 'text' && event.kind === 'text' ? [event.text] : [],
+    )[0]!;
+    return Number(/([\d.]+) ms off/.exec(text)![1]);
+  };
+  // Steepest at its beginning: from 60 up by 3.75 a quarter.
+  const at = (quarter: number) => (60 / 3.75) * Math.log(1 + (3.75 * quarter) / 60);
+  const off = (step: number) => 1000 * Math.abs(at(step / 2) - at(step) / 2);
+  expect(said('quarter')).toBeCloseTo(off(1), 2);
+  expect(said('sixteenth')).toBeCloseTo(off(1 / 4), 2);
+  expect(said('sixty-fourth')).toBeLessThan(0.1);
+  const count = (ramps: 'quarter' | 'sixty-fourth') =>
+    exportMidi('Ramp', song, { click: true, ramps }).tracks[0]!.events.filter(
+      ({ event }) => event.type === 'tempo',
+    ).length;
+  expect(count('sixty-fourth')).toBeGreaterThan(15 * count('quarter') - 20);
+});
+
+test('format 0 holds the same in one track, as an independent reader finds', () => {
+  const song = soloProgram('One', compile(roadMapOf([{ bars: 2 }, { bars: 3 }])));
+  const [many, one] = ([1, 0] as const).map((format) => {
+    const file = exportMidi('One', song, { click: true, format });
+    return { file, heard: new Midi(writeMidi(file)) };
+  }) as [{ file: MidiFile; heard: Midi }, { file: MidiFile; heard: Midi }];
+  expect(one.file).toMatchObject({ format: 0, tracks: [expect.anything()] });
+  const times = ({ heard }: { heard: Midi }) =>
+    heard.tracks.flatMap(({ notes }) => notes.map(({ time }) => time)).sort((a, b) => a - b);
+  expect(times(one)).toEqual(times(many));
+  expect(times(one)).toHaveLength(24);
+});

@@ -3,6 +3,7 @@ import { type Book, bookKind } from '../book';
 import { parseDocument } from '../document';
 import { nameSchema } from '../fields';
 import { fail, ok, type Problem, type Result } from '../result';
+import { roadMapKind } from '../roadmap';
 import { type SongSet, setKind } from '../set';
 import { parseJson, readSong, type SongFile, songShape } from './file';
 
@@ -34,23 +35,21 @@ const MOST_EVENTS = 2000;
 export const referenceTo = (song: number, arrangement: number): string =>
   `00000000-0000-4000-8000-${song.toString(16).padStart(6, '0')}${arrangement.toString(16).padStart(6, '0')}`;
 
-export const bandFileSchema = z.looseObject({
+const eventSchema = z.looseObject({
+  kind: z.enum(['gig', 'rehearsal'], 'An event is a gig or a rehearsal.'),
+  title: nameSchema('An event'),
+  place: z.string().max(120, 'A place has at most 120 characters.'),
+  startsAt: z.iso.datetime('An event starts at a time like 2027-01-05T19:00:00.000Z.'),
+  sets: z.array(z.unknown()).max(100, 'An event has at most 100 sets.'),
+});
+
+const bandFileSchema = z.looseObject({
   format: z.literal('ebrant-band'),
   version: z.number({ error: 'The file does not say its version.' }),
   songs: z
     .array(z.looseObject(songShape))
     .max(MOST_SONGS, `A band has at most ${MOST_SONGS} songs.`),
-  events: z
-    .array(
-      z.looseObject({
-        kind: z.enum(['gig', 'rehearsal'], 'An event is a gig or a rehearsal.'),
-        title: nameSchema('An event'),
-        place: z.string().max(120, 'A place has at most 120 characters.'),
-        startsAt: z.iso.datetime('An event starts at a time like 2027-01-05T19:00:00.000Z.'),
-        sets: z.array(z.unknown()).max(100, 'An event has at most 100 sets.'),
-      }),
-    )
-    .max(MOST_EVENTS, `A band has at most ${MOST_EVENTS} events.`),
+  events: z.array(eventSchema).max(MOST_EVENTS, `A band has at most ${MOST_EVENTS} events.`),
   book: z.unknown().optional(),
 });
 
@@ -101,6 +100,24 @@ export const readBandFile = (text: string): Result<BandFile> => {
     ? ok({ format: 'ebrant-band', version: 1, songs, events, book: book.value })
     : book;
 };
+
+/** What a band’s or a set’s file may hold, as JSON Schema. */
+export const bandFileJsonSchema = () =>
+  z.toJSONSchema(
+    bandFileSchema.extend({
+      songs: z.array(
+        z.looseObject({
+          ...songShape,
+          arrangements: z.array(
+            z.looseObject({ name: nameSchema('An arrangement'), map: roadMapKind.schema }),
+          ),
+        }),
+      ),
+      events: z.array(eventSchema.extend({ sets: z.array(setKind.schema) })),
+      book: bookKind.schema.optional(),
+    }),
+    { io: 'input', unrepresentable: 'any', reused: 'ref' },
+  );
 
 const within = (where: string, problem: Problem): Result<never> =>
   fail(problem.code, `${where}, ${problem.place}`, problem.message);

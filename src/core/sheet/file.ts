@@ -106,5 +106,5 @@ export const songFileJsonSchema = () =>
         z.looseObject({ name: nameSchema('An arrangement'), map: roadMapKind.schema }),
       ),
     }),
-    { io: 'input', unrepresentable: 'any' },
+    { io: 'input', unrepresentable: 'any', reused: 'ref' },
   );

@@ -4,6 +4,7 @@
  */
 export {
   type BandFile,
+  bandFileJsonSchema,
   type EventFile,
   readBandFile,
   referenceTo,

@@ -1,4 +1,5 @@
-import { readBandFile, writeBandFile } from '@/core/sheet';
+import { readFileSync } from 'node:fs';
+import { bandFileJsonSchema, readBandFile, songFileJsonSchema, writeBandFile } from '@/core/sheet';
 import { Refusal } from '../database';
 import { openTestDatabase, type TestDatabase } from '../testing/database';
 import { bandFile, restoreInto } from '.';
@@ -58,4 +59,14 @@ test('only those who may edit a band put anything into it', async () => {
   const author = await db.member('Tam Breck');
   const tried = db.as('Tam Breck', (queries) => restoreInto(queries, author, full, read.value));
   await expect(tried).rejects.toBeInstanceOf(Refusal);
+});
+
+test('the JSON Schemas in docs are those of the code', () => {
+  for (const [name, schema] of [
+    ['song', songFileJsonSchema()],
+    ['band', bandFileJsonSchema()],
+  ] as const) {
+    const written = JSON.parse(readFileSync(`docs/${name}.schema.json`, 'utf8'));
+    expect(written).toEqual(JSON.parse(JSON.stringify(schema)));
+  }
 });

@@ -1,7 +1,7 @@
 import 'server-only';
 import { makeZip, predictLength } from 'client-zip';
 import type { Layout } from '@/core/kit';
-import { exportMidi, writeMidi } from '@/core/midi';
+import { exportMidi, type MidiContent, writeMidi } from '@/core/midi';
 import { perform } from '@/core/performance';
 import { type Program, soloProgram } from '@/core/set';
 import { drumsOf } from '@/core/sound';
@@ -25,11 +25,15 @@ export type Source = ToTakeAway & {
 type Made = { readonly body: ReadableStream<Uint8Array>; readonly bytes: number };
 
 /** A program as a MIDI file: tempo, meters, sections, cues, spoken words, click and drums. */
-export const midiFile = async (source: Source): Promise<Uint8Array<ArrayBuffer>> => {
+export const midiFile = async (
+  source: Source,
+  how: Pick<MidiContent, 'ramps' | 'format'>,
+): Promise<Uint8Array<ArrayBuffer>> => {
   const { title, program, maps, kit, lanes, within } = source;
   const notes = () =>
     program.songs.map(({ timeline }, index) => perform(maps[index]!, timeline, kit));
-  const content = {
+  const content: MidiContent = {
+    ...how,
     click: lanes.includes('click'),
     ...(lanes.includes('drums') && { drums: notes() }),
     ...(lanes.includes('voice') && { words: await voiceOf(within, program) }),

@@ -21,6 +21,16 @@ const LAYOUTS = [
   ['right', 'click right, drums left'],
 ] as const;
 
+const RAMPS = [
+  ['quarter', 'quarter'],
+  ['sixteenth', 'sixteenth'],
+  ['sixty-fourth', 'sixty-fourth'],
+] as const;
+const FORMATS = [
+  ['1', 'one for each'],
+  ['0', 'all in one'],
+] as const;
+
 export type TakeAwayProps = {
   readonly document: string;
   /** “song” or “set”. */
@@ -34,6 +44,8 @@ const TakeAwayPanel = ({ document, what, saved }: TakeAwayProps) => {
   const [bits, setBits] = useState('16');
   const [layout, setLayout] = useState('mono');
   const [lanes, setLanes] = useState<readonly string[]>(['click', 'voice']);
+  const [ramps, setRamps] = useState('sixteenth');
+  const [format, setFormat] = useState('1');
   const url = `/api/documents/${document}/click?with=${lanes.join(',')}`;
   const wav = `${url}&bits=${bits}&layout=${layout}`;
   const toggle = (lane: string, on: boolean) =>
@@ -54,10 +66,17 @@ const TakeAwayPanel = ({ document, what, saved }: TakeAwayProps) => {
           </label>
         ))}
       </fieldset>
-      <FileLink href={`${url}&as=midi`} ready={ready}>
+      <div className={classes.choices}>
+        <Select label="Ramps by the" shown value={ramps} onChange={setRamps} choices={RAMPS} />
+        <Select label="Tracks" shown value={format} onChange={setFormat} choices={FORMATS} />
+      </div>
+      <FileLink href={`${url}&as=midi&ramps=${ramps}&format=${format}`} ready={ready}>
         MIDI file
       </FileLink>
-      <p>Tempo, meters, section markers, cues and spoken words; click and drums on channel 10.</p>
+      <p>
+        Tempo, meters, section markers, cues and spoken words; click and drums on channel 10. The
+        file says by how much its ramps are off.
+      </p>
       <div className={classes.choices}>
         <Select label="Resolution" shown value={bits} onChange={setBits} choices={BITS} />
         <Select label="Channels" shown value={layout} onChange={setLayout} choices={LAYOUTS} />

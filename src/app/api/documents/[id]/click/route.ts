@@ -19,6 +19,10 @@ const query = z.object({
   layout: z
     .enum(['mono', 'stereo', 'left', 'right'], 'The layout is mono, stereo, left or right.')
     .default('mono'),
+  ramps: z
+    .enum(['quarter', 'sixteenth', 'sixty-fourth'], 'Ramps go in quarters, sixteenths or finer.')
+    .default('sixteenth'),
+  format: z.enum(['0', '1'], 'A MIDI file is of format 0 or 1.').default('1'),
   /** What is to be heard, with commas between. */
   with: z
     .string()
@@ -39,7 +43,10 @@ export const GET = memberRoute(
     }));
     const { title } = source;
     if (query.as === 'midi') {
-      const bytes = await midiFile(source);
+      const bytes = await midiFile(source, {
+        ramps: query.ramps,
+        format: query.format === '0' ? 0 : 1,
+      });
       return fileResponse(bytes, bytes.length, `${title}.mid`, 'audio/midi');
     }
     const format: WavFormat = { bits: query.bits === '16' ? 16 : 24, layout: query.layout };
