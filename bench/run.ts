@@ -17,6 +17,7 @@ import { compile } from '@/core/timeline';
 import { wavChunks } from '@/core/wav';
 import { SALTREACH_SONGS } from '@/server/demo/songs';
 import { measureBrowser } from './browser';
+import { measureFiles } from './files';
 import { median, milliseconds, type Row, table, time } from './measure';
 
 const song = (bars: number) =>
@@ -125,7 +126,7 @@ const patterns = (): Row[] => {
 
 const hour = () => soloProgram('Hour', compile(roadMapOf([{ bars: 1800 }], { countIn: 0 })));
 
-const files = (): Row[] => {
+const files = async (): Promise<Row[]> => {
   const an = hour();
   const wav = median(
     [1, 2, 3].map(() =>
@@ -181,6 +182,7 @@ const files = (): Row[] => {
       '',
       `${Math.round(demo.seconds / 60)} min of music`,
     ],
+    ...(await measureFiles(sox)),
   ];
 };
 
@@ -195,7 +197,7 @@ const rows = [
   ...timelines(),
   ...forms(),
   ...patterns(),
-  ...files(),
+  ...(await files()),
   ...(await measureBrowser(process.env.EBRANT_URL)),
 ];
 console.log(table(rows));

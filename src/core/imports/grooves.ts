@@ -41,6 +41,9 @@ type Section = { readonly from: number; readonly name: string };
 /** A stroke of a bar, written so that bars can be compared. */
 type Struck = { readonly at: number; readonly key: number; readonly force: Stroke['force'] };
 
+/** What a bar plays, and the same as text. */
+type Bar = { readonly strokes: readonly Struck[]; readonly signature: string };
+
 /**
  * The groove of each section: what most of its bars play, of one, two or four bars.
  *
@@ -53,7 +56,8 @@ export const groovesIn = (
   meters: readonly Meter[],
   sections: readonly Section[],
 ): { grooves: (Omit<Pattern, 'order' | 'id'> | undefined)[]; left: string[] } => {
-  const strange = new Set(hits.map(({ key }) => key).filter((key) => !STRUCK.has(key)));
+  const strange = new Set<number>();
+  for (const { key } of hits) if (!STRUCK.has(key)) strange.add(key);
   const bars = barsOf(hits, starts, meters.length);
   const left =
     strange.size === 0
@@ -62,7 +66,7 @@ export const groovesIn = (
   const grooves = sections.map(({ from, name }, index) => {
     const to = sections[index + 1]?.from ?? meters.length;
     const played = bars.slice(from, to);
-    if (played.every((bar) => bar.length === 0)) return undefined;
+    if (played.every(({ signature }) => signature === '')) return undefined;
     const found = repeated(played, meters.slice(from, to));
     if (!found) {
       left.push(`What the drums play in “${name}”: it does not repeat.`);
@@ -77,62 +81,66 @@ export const groovesIn = (
   return { grooves, left: [...new Set(left)].slice(0, 20) };
 };
 
-const barsOf = (hits: readonly Hit[], starts: readonly number[], count: number): Struck[][] => {
-  const bars = Array.from({ length: count }, (): Map<string, Struck> => new Map());
+const barsOf = (hits: readonly Hit[], starts: readonly number[], count: number): Bar[] => {
+  const bars = Array.from({ length: count }, (): Struck[] => []);
   let bar = 0;
   for (const { ticks, key, velocity } of hits) {
-    if (!STRUCK.has(key)) continue;
     // A grace note or an early stroke belongs to the bar that it leads into.
     const place = Math.round(ticks / STEP) * STEP;
     while (bar + 1 < count && starts[bar + 1]! <= place) bar++;
     const at = place - starts[bar]!;
-    if (at < 0 || at >= starts[bar + 1]! - starts[bar]!) continue;
+    if (at < 0 || at >= starts[bar + 1]! - starts[bar]! || !STRUCK.has(key)) continue;
     const force = velocity <= GHOST ? 'ghost' : velocity >= ACCENT ? 'accent' : undefined;
-    bars[bar]!.set(`${at} ${key}`, { at, key, force });
+    bars[bar]!.push({ at, key, force });
   }
-  return bars.map((strokes) => [...strokes.values()].sort((a, b) => a.at - b.at || a.key - b.key));
+  return bars.map((struck) => {
+    struck.sort((a, b) => a.at - b.at || a.key - b.key);
+    const strokes = struck.filter(
+      ({ at, key }, index) => struck[index + 1]?.at !== at || struck[index + 1]?.key !== key,
+    );
+    let signature = '';
+    for (const { at, key, force = '' } of strokes) signature += `${at} ${key} ${force},`;
+    return { strokes, signature };
+  });
 };
 
 /** The shortest groove that enough of the bars play. */
-const repeated = (bars: readonly Struck[][], meters: readonly Meter[]) => {
+const repeated = (bars: readonly Bar[], meters: readonly Meter[]) => {
+  const own = meterText(meters[0]!);
+  const alike = meters.map((meter) => meterText(meter) === own);
   for (const length of LENGTHS) {
     if (bars.length < length || (length > 1 && bars.length < 2 * length)) continue;
     const commonest = Array.from({ length }, (_, at) =>
       mostFrequent(bars.filter((__, index) => index % length === at)),
     );
     const same = bars.filter(
-      (bar, index) =>
-        meterText(meters[index]!) === meterText(meters[0]!) &&
-        signature(bar) === signature(commonest[index % length]!),
+      ({ signature }, index) => alike[index] && signature === commonest[index % length]!.signature,
     ).length;
     const enough = same >= SHARE * bars.length && (same > 1 || bars.length === 1);
-    if (enough && commonest.some((bar) => bar.length > 0))
+    if (enough && commonest.some(({ signature }) => signature !== ''))
       return { bars: commonest, others: bars.length - same };
   }
   return undefined;
 };
 
-const signature = (bar: readonly Struck[]): string =>
-  bar.map(({ at, key, force }) => `${at} ${key} ${force ?? ''}`).join();
-
-const mostFrequent = (bars: readonly Struck[][]): Struck[] => {
-  const counts = new Map<string, { bar: Struck[]; count: number }>();
+const mostFrequent = (bars: readonly Bar[]): Bar => {
+  const counts = new Map<string, { bar: Bar; count: number }>();
   for (const bar of bars) {
-    const known = counts.get(signature(bar)) ?? { bar, count: 0 };
-    known.count++;
-    counts.set(signature(bar), known);
+    const known = counts.get(bar.signature);
+    if (known) known.count++;
+    else counts.set(bar.signature, { bar, count: 1 });
   }
   return [...counts.values()].reduce((best, one) => (one.count > best.count ? one : best)).bar;
 };
 
 const patternOf = (
-  bars: readonly Struck[][],
+  bars: readonly Bar[],
   meter: Meter,
   name: string,
 ): Omit<Pattern, 'order' | 'id'> => {
   const rows = new Map<VoiceId, Map<number, Stroke>>();
-  bars.forEach((bar, index) => {
-    for (const { at, key, force } of bar) {
+  bars.forEach(({ strokes: struck }, index) => {
+    for (const { at, key, force } of struck) {
       const { voice, how } = STRUCK.get(key)!;
       const row = rows.get(voice) ?? new Map<number, Stroke>();
       rows.set(voice, row);

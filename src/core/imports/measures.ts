@@ -8,6 +8,7 @@ import {
   TICKS_PER_QUARTER,
 } from '../time';
 import type { Hit } from './grooves';
+import { FASTEST_QUARTERS, SLOWEST_QUARTERS } from './tempoFit';
 import { at, childrenOf, type Element, numberAt } from './xml';
 
 /** A measure as it is written, with all that it says of the form. */
@@ -165,10 +166,7 @@ const directionOf = (element: Element): Said => {
   const sign = /^(accel|rit|rall)\.?$|^(d\.? ?[cs]\.?|da capo|dal segno|to coda|al coda|fine)\b/i;
   const told = Number(sound?.attributes.tempo);
   return {
-    tempo:
-      Number.isFinite(told) && told >= 5 && told <= 1600
-        ? told
-        : metronomeOf(named('metronome')[0]),
+    tempo: [told, metronomeOf(named('metronome')[0])].find(isTempo),
     name: named('rehearsal').map(({ text }) => text)[0] || undefined,
     segno: named('segno').length > 0 || has('segno'),
     coda: named('coda').length > 0 || has('coda'),
@@ -183,6 +181,10 @@ const directionOf = (element: Element): Said => {
     cues: words.filter((text) => !sign.test(text)).map((text) => text.slice(0, 120)),
   };
 };
+
+/** What can be a tempo in some note value. */
+const isTempo = (quarters: number | undefined): boolean =>
+  quarters !== undefined && quarters >= SLOWEST_QUARTERS && quarters <= FASTEST_QUARTERS;
 
 /** `quarter = 126`, in quarters a minute. */
 const metronomeOf = (element: Element | undefined): number | undefined => {

@@ -1,4 +1,4 @@
-import { type MidiFile, readMidi, type Timed } from '../midi';
+import { type MidiFile, readMidi } from '../midi';
 import { fail, ok, type Result } from '../result';
 import { MOST_PLAYED_BARS } from '../roadmap';
 import {
@@ -68,7 +68,7 @@ export const songFromMidi = (
   return ok({
     title: song.title,
     map: roadMapFrom(song),
-    found: foundWords(song, fit, tempoCount(file)),
+    found: foundWords(song, fit, Math.max(1, file.tempos.length)),
     guessed: [...guessed, ...lead.guessed, ...bars.guessed],
     left: [...left, ...hits.left],
   });
@@ -89,30 +89,50 @@ const foundWords = (
   ];
 };
 
-/** All events of all tracks, in order. */
+/** What is read of a file: its events by kind, each in order of time. */
 type Sorted = {
   readonly division: number;
-  readonly events: readonly (Timed & { readonly track: number })[];
-  readonly tracks: MidiFile['tracks'];
+  readonly texts: readonly { ticks: number; kind: string; text: string; track: number }[];
+  readonly tempos: readonly { ticks: number; microseconds: number }[];
+  readonly meters: readonly { ticks: number; numerator: number; denominator: number }[];
+  readonly notes: readonly Note[];
   readonly end: number;
 };
 
-const sorted = ({ division, tracks }: MidiFile): Sorted => ({
-  division,
-  tracks,
-  events: tracks
-    .flatMap(({ events }, track) => events.map((one) => ({ ...one, track })))
-    .sort((a, b) => a.ticks - b.ticks),
-  end: tracks.reduce((end, track) => Math.max(end, track.end), 0),
-});
+type Note = {
+  readonly ticks: number;
+  readonly channel: number;
+  readonly key: number;
+  readonly velocity: number;
+  readonly track: number;
+};
 
-const textsIn = ({ events }: Sorted, kind: string) =>
-  events.flatMap(({ ticks, event }) =>
-    event.type === 'text' && event.kind === kind ? [{ ticks, text: event.text.trim() }] : [],
-  );
+/** In one pass, since there may be a million events. */
+const sorted = ({ division, tracks }: MidiFile): Sorted => {
+  const texts: Sorted['texts'][number][] = [];
+  const tempos: Sorted['tempos'][number][] = [];
+  const meters: Sorted['meters'][number][] = [];
+  const notes: Note[] = [];
+  tracks.forEach(({ events }, track) => {
+    for (const { ticks, event } of events) {
+      if (event.type === 'note-on') {
+        const { channel, key, velocity } = event;
+        notes.push({ ticks, channel, key, velocity, track });
+      } else if (event.type === 'text') {
+        texts.push({ ticks, kind: event.kind, text: event.text.trim(), track });
+      } else if (event.type === 'tempo') {
+        tempos.push({ ticks, microseconds: event.microseconds });
+      } else if (event.type === 'meter') {
+        meters.push({ ticks, numerator: event.numerator, denominator: event.denominator });
+      }
+    }
+  });
+  for (const list of [texts, tempos, meters, notes]) list.sort((a, b) => a.ticks - b.ticks);
+  const end = tracks.reduce((last, track) => Math.max(last, track.end), 0);
+  return { division, texts, tempos, meters, notes, end };
+};
 
-const tempoCount = ({ events }: Sorted): number =>
-  Math.max(1, events.filter(({ event }) => event.type === 'tempo').length);
+const textsIn = ({ texts }: Sorted, wanted: string) => texts.filter(({ kind }) => kind === wanted);
 
 /** A hold in the file’s ticks, with how many ticks of holds lie before it. */
 type Held = {
@@ -149,13 +169,12 @@ const holdsIn = (file: Sorted): Held[] => {
 };
 
 /** When a tick of the file is reached, in seconds. */
-const timesIn = ({ events, division }: Sorted): ((ticks: number) => number) => {
+const timesIn = ({ tempos, division }: Sorted): ((ticks: number) => number) => {
   const segments = [{ ticks: 0, seconds: 0, tempo: 500_000 }];
-  for (const { ticks, event } of events) {
-    if (event.type !== 'tempo') continue;
+  for (const { ticks, microseconds } of tempos) {
     const last = segments.at(-1)!;
     const seconds = last.seconds + ((ticks - last.ticks) * last.tempo) / division / 1e6;
-    segments.push({ ticks, seconds, tempo: event.microseconds });
+    segments.push({ ticks, seconds, tempo: microseconds });
   }
   return (ticks) => {
     let [low, high] = [0, segments.length];
@@ -183,19 +202,16 @@ type Bars = {
 const FOUR_FOUR: Meter = { numerator: 4, denominator: 4 };
 
 const barsIn = (file: Sorted, held: readonly Held[]): Bars => {
-  const { division } = file;
-  const changes = file.events.flatMap(({ ticks, event }) =>
-    event.type === 'meter' ? [{ ticks, event }] : [],
-  );
+  const { division, meters: changes } = file;
   const lengthOf = (meter: Meter) => (barTicks(meter) * division) / TICKS_PER_QUARTER;
   const meters: Meter[] = [];
   const starts = [0];
   const guessed: string[] = [];
   let [meter, next, at] = [FOUR_FOUR, 0, 0];
-  const end = lastSound(file);
+  const { end } = file;
   while (at < end - division / 8 && meters.length <= MOST_PLAYED_BARS) {
     while (next < changes.length && changes[next]!.ticks <= at) {
-      meter = meterOf(changes[next++]!.event, guessed) ?? meter;
+      meter = meterOf(changes[next++]!, guessed) ?? meter;
     }
     const cut = changes[next]?.ticks ?? Number.POSITIVE_INFINITY;
     const removed = held.reduce(
@@ -242,14 +258,6 @@ const partOf = (meter: Meter, length: number, division: number): Meter | undefin
   return undefined;
 };
 
-/** Where the last note, marker or meter lies; where there is none, the end of the tracks. */
-const lastSound = (file: Sorted): number => {
-  const notes = file.events.findLast(
-    ({ event }) => event.type === 'note-on' || event.type === 'note-off',
-  );
-  return Math.max(file.end, notes?.ticks ?? 0);
-};
-
 const clockOf = (file: Sorted, held: readonly Held[], { starts, meters }: Bars) => {
   const timeAt = timesIn(file);
   const back = (ticks: number) => {
@@ -262,12 +270,9 @@ const clockOf = (file: Sorted, held: readonly Held[], { starts, meters }: Bars) 
     quarters: ticks / file.division,
     seconds: timeAt(own) - held.reduce((sum, one) => sum + (one.from < own ? one.seconds : 0), 0),
   });
-  const between = file.events.flatMap(({ ticks, event }) =>
-    event.type === 'tempo' &&
-    !held.some((one) => ticks >= one.from && ticks <= one.from + one.ticks)
-      ? [pointAt(unheld(held, ticks), ticks)]
-      : [],
-  );
+  const between = file.tempos
+    .filter(({ ticks }) => !held.some((one) => ticks >= one.from && ticks <= one.from + one.ticks))
+    .map(({ ticks }) => pointAt(unheld(held, ticks), ticks));
   return {
     bars: starts.map((start) => pointAt(start)),
     between: between.filter(({ quarters }, at) => quarters !== between[at - 1]?.quarters),
@@ -301,8 +306,7 @@ const leadIn = (file: Sorted, bars: Bars) => {
 };
 
 const titleOf = (file: Sorted): string | undefined =>
-  textsIn({ ...file, events: file.events.filter(({ track }) => track === 0) }, 'track-name')[0]
-    ?.text || undefined;
+  textsIn(file, 'track-name').find(({ track }) => track === 0)?.text || undefined;
 
 /** Sections at markers; all of it one section where there are none. */
 const sectionsIn = (file: Sorted, held: readonly Held[], bars: Bars, lead: number) => {
@@ -368,27 +372,26 @@ const DRUMS = 9;
 
 /** What is struck on the drum channel, a click’s own track left out. */
 const drumsIn = (file: Sorted, held: readonly Held[]): { hits: Hit[]; left: string[] } => {
-  const clicks = file.tracks.map(({ events }) =>
-    events.some(
-      ({ event }) =>
-        event.type === 'text' &&
-        event.kind === 'track-name' &&
-        /^(click|metronome)\b/i.test(event.text),
-    ),
+  const clicks = new Set(
+    textsIn(file, 'track-name')
+      .filter(({ text }) => /^(click|metronome)\b/i.test(text))
+      .map(({ track }) => track),
   );
-  const notes = file.events.flatMap(({ ticks, event, track }) =>
-    event.type === 'note-on' ? [{ ticks, event, track }] : [],
-  );
-  const drums = notes.filter(({ event, track }) => event.channel === DRUMS && !clicks[track]);
-  const others = notes.filter(({ event }) => event.channel !== DRUMS).length;
+  const hits: Hit[] = [];
+  let others = 0;
+  for (const { ticks, channel, key, velocity, track } of file.notes) {
+    if (channel !== DRUMS) others++;
+    else if (!clicks.has(track))
+      hits.push({
+        ticks: (unheld(held, ticks) * TICKS_PER_QUARTER) / file.division,
+        key,
+        velocity,
+      });
+  }
   return {
-    hits: drums.map(({ ticks, event: { key, velocity } }) => ({
-      ticks: (unheld(held, ticks) * TICKS_PER_QUARTER) / file.division,
-      key,
-      velocity,
-    })),
+    hits,
     left: [
-      ...(clicks.some(Boolean) ? ['The click’s own notes: Ebrant makes its click itself.'] : []),
+      ...(clicks.size > 0 ? ['The click’s own notes: Ebrant makes its click itself.'] : []),
       ...(others > 0 ? [`${others} notes of other instruments.`] : []),
     ],
   };

@@ -136,6 +136,17 @@ test('tempos by sound, and by a metronome mark with its beat unit', () => {
   });
 });
 
+test('a tempo that nobody could play is passed over', () => {
+  const metronome = (perMinute: string) =>
+    `<direction><direction-type><metronome><beat-unit>quarter</beat-unit><per-minute>${perMinute}</per-minute></metronome></direction-type></direction>`;
+  expect(read(score(measure(metronome('99999')))).map.start.tempo.perMinute).toBe(120);
+  expect(read(score(measure('<sound tempo="0"/>'))).map.start.tempo.perMinute).toBe(120);
+  expect(read(score(measure('<sound tempo="6"/>'))).map.start.tempo).toEqual({
+    perMinute: 24,
+    unit: 'sixteenth',
+  });
+});
+
 test('drums are read by their instruments and by where they stand, and become a groove', () => {
   const note = (inside: string, duration = 1) =>
     `<note>${inside}<duration>${duration}</duration></note>`;

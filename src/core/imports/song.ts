@@ -223,15 +223,17 @@ export const pulseUnit = ({ numerator, denominator }: Meter): NoteValue =>
 
 const quartersIn = (unit: NoteValue): number => noteTicks(unit) / TICKS_PER_QUARTER;
 
-/** The pulse’s own note value, or one in which the number stays within what a tempo may be. */
+/**
+ * The pulse’s own note value, or one in which the number stays within what a tempo may be; of 5 to 1600
+ * quarters a minute there is always one.
+ */
 const unitFor = (meter: Meter, quarters: number): NoteValue => {
   const fits = (unit: NoteValue) => {
     const tempo = quarters / quartersIn(unit);
     return tempo >= SLOWEST && tempo <= FASTEST;
   };
-  return [pulseUnit(meter), 'half', 'eighth', 'whole', 'sixteenth'].find((unit) =>
-    fits(unit as NoteValue),
-  ) as NoteValue;
+  const units: readonly NoteValue[] = ['half', 'eighth', 'whole', 'sixteenth'];
+  return [pulseUnit(meter), ...units].find(fits) ?? 'quarter';
 };
 
 const perMinute = (quarters: number, unit: NoteValue): number =>

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import Ajv from 'ajv/dist/2020';
 import { bandFileJsonSchema, readBandFile, songFileJsonSchema, writeBandFile } from '@/core/sheet';
 import { Refusal } from '../database';
 import { openTestDatabase, type TestDatabase } from '../testing/database';
@@ -69,4 +70,13 @@ test('the JSON Schemas in docs are those of the code', () => {
     const written = JSON.parse(readFileSync(`docs/${name}.schema.json`, 'utf8'));
     expect(written).toEqual(JSON.parse(JSON.stringify(schema)));
   }
+});
+
+// Ajv 8, an independent validator of JSON Schema (draft 2020-12).
+test('an independent validator finds a back-up to be as its schema says, and a broken one not', async () => {
+  const validate = new Ajv({ strict: false, validateFormats: false }).compile(bandFileJsonSchema());
+  const file = JSON.parse(await written(full));
+  expect(validate(file)).toBe(true);
+  file.songs[0].arrangements[0].map.start.countIn = 'many';
+  expect(validate(file)).toBe(false);
 });
