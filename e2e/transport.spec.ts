@@ -228,3 +228,29 @@ test('the simulated device runs along: it measures the tempo, knows the place, a
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
   await expect(device).toContainText('Waits');
 });
+
+test('live, a vamp goes round until it is left, and a hold waits for its cue', async ({ page }) => {
+  await newSong(page, 'Live');
+  await page.getByRole('tab', { name: 'Text' }).click();
+  await page
+    .getByLabel('The song as text')
+    .fill('song 300, in 4/4, count 4\nTalk: 2, x 2, vamp "nod"\nB: 4; hold 3.1 1 s "nod"\nEnd: 20');
+  await saved(page);
+  await page.getByRole('button', { name: 'Live', exact: true }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  const position = page.getByTestId('position');
+  // Bars 3 and 4 are its last expected time.
+  await expect(position).toHaveText(/^Bar 4/, { timeout: 10_000 });
+  await expect(position).toHaveText(/^Bar 3/, { timeout: 4000 });
+  await expect(position).toHaveText(/^Bar 4/, { timeout: 4000 });
+  await expect(position).toHaveText(/^Bar 3/, { timeout: 4000 });
+  await page.keyboard.press('l');
+  await expect(position).toHaveText(/^Bar 6/, { timeout: 6000 });
+  await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible({ timeout: 4000 });
+  const handed = (await starts(page)).length;
+  const since = await page.evaluate(() => performance.now());
+  await page.waitForFunction((then) => performance.now() - then > 2500, since);
+  expect((await starts(page)).length).toBe(handed);
+  await page.keyboard.press('p');
+  await expect(position).toHaveText(/^Bar (8|9|1\d)/, { timeout: 6000 });
+});

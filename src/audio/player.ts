@@ -1,5 +1,5 @@
 import { type ClickKind, gainOf, LEVEL_RANGE, renderClick, type SoundName } from '@/core/click';
-import { type Program, samePlace, soundingClicks } from '@/core/set';
+import { type Program, samePlace, soundingClicks, type Waits, waitsOf } from '@/core/set';
 import type { Sounding } from '@/core/sound';
 import { type Seconds, seconds } from '@/core/time';
 import type { Utterance } from '@/core/wav';
@@ -47,6 +47,12 @@ export type Player = {
   /** Falls silent at a time that is still to come, and stays there until it is told to go on. */
   readonly hold: (at: Seconds) => void;
   readonly goOn: () => void;
+  /** Whether vamps and holds wait for somebody, rather than last as long as is expected. */
+  readonly setLive: (live: boolean) => void;
+  /** The vamp that goes round now is left at its end; answers whether there is one. */
+  readonly letGo: () => boolean;
+  /** Whether everybody waits now, or will at the next place. */
+  readonly waits: () => boolean;
   /** Goes on elsewhere from a time that is still to come: what was to sound after it does not. */
   readonly jump: (from: Seconds, to: Seconds) => void;
   /** In decibels; drums at the lowest level are off. */
@@ -100,8 +106,12 @@ type Playing = {
   /** The same for what is heard, until a jump that has been handed over is reached. */
   heard: { readonly origin: number; readonly until: number } | undefined;
   loop: Stretch | undefined;
-  /** Where everybody waits, in the program's time. */
+  /** Where everybody waits, in the program's time, and where it goes on. */
   held: Seconds | undefined;
+  goesOn: Seconds | undefined;
+  readonly waits: Waits;
+  /** Vamps and holds that are behind us, by where they begin. */
+  readonly done: Set<number>;
 };
 
 /** Plays clicks and drums through Web Audio. The context is opened by the first play, as browsers demand. */
@@ -112,6 +122,7 @@ export const createPlayer = (): Player => {
   let timer: ReturnType<typeof setInterval> | undefined;
   let levels: Levels = { click: LEVEL_RANGE.start, drums: LEVEL_RANGE.start };
   let rate = 1;
+  let live = false;
   let ended: () => void = () => undefined;
   const made = new Map<string, AudioBuffer>();
   /** From the audio clock to the page's (ms), smoothed: each reading of it is a few samples off. */
@@ -197,6 +208,7 @@ export const createPlayer = (): Player => {
   /** Hands over what is due within the horizon. */
   const refill = () => {
     if (!playing || !context || !outputs) return;
+    waitForCue();
     turnBack();
     const until = Math.min(
       (context.currentTime + HORIZON - playing.origin) * rate,
@@ -219,16 +231,43 @@ export const createPlayer = (): Player => {
       heard: undefined,
       loop: undefined,
       held: undefined,
+      goesOn: undefined,
+      waits: waitsOf(program),
+      done: new Set(),
     };
     refill();
   };
 
   /** Near the end of a loop: what comes after it is its beginning. */
   const turnBack = () => {
-    const { loop, heard, held } = playing!;
+    const { heard, held } = playing!;
+    const loop = playing!.loop ?? vampNow();
     if (!loop || held !== undefined || (heard && context!.currentTime < heard.until)) return;
     const left = (loop.to - position()) / rate;
     if (left > 0 && left < TURN) goElsewhere(loop.to, loop.from);
+  };
+
+  /** Live: the vamp that goes round now. */
+  const vampNow = () => {
+    const at = position();
+    return live
+      ? playing!.waits.vamps.find(
+          ({ from, to }) => at >= from - 0.001 && at < to && !playing!.done.has(from),
+        )
+      : undefined;
+  };
+
+  /** Live: at the next hold everybody waits for its cue. */
+  const waitForCue = () => {
+    if (!live || playing!.held !== undefined) return;
+    const at = position();
+    const hold = playing!.waits.holds.find(
+      (one) => one.at >= at && one.at - at < TURN * rate && !playing!.done.has(one.at),
+    );
+    if (!hold) return;
+    playing!.done.add(hold.at);
+    wait(hold.at);
+    playing!.goesOn = hold.on;
   };
 
   /** From a time on that is still to come, plays from another. */
@@ -297,13 +336,15 @@ export const createPlayer = (): Player => {
     stop,
     change: (program, beside = {}) => {
       if (!playing || !context) return;
-      const { program: before, loop, held } = playing;
+      const { program: before, loop, held, goesOn, done } = playing;
       const there = (time: Seconds) => samePlace(before, program, time);
       const then = there(seconds(position()));
       silence();
       begin(program, beside, then, context.currentTime);
       playing.loop = loop && { from: there(loop.from), to: there(loop.to) };
       if (held !== undefined) wait(there(held));
+      playing.goesOn = goesOn && there(goesOn);
+      for (const one of done) playing.done.add(there(seconds(one)));
     },
     jump: (from, to) => {
       if (!playing || !context) return;
@@ -318,12 +359,22 @@ export const createPlayer = (): Player => {
     },
     goOn: () => {
       if (!playing || !context || playing.held === undefined) return;
-      const from = playing.held;
-      const { program, beside, loop } = playing;
+      const from = playing.goesOn ?? playing.held;
+      const { program, beside, loop, done } = playing;
       silence();
       begin(program, beside, Math.max(from, 0), context.currentTime + RUN_UP / 3);
       playing.loop = loop;
+      for (const one of done) playing.done.add(one);
     },
+    setLive: (next) => {
+      live = next;
+    },
+    letGo: () => {
+      const vamp = playing && vampNow();
+      if (vamp) playing!.done.add(vamp.from);
+      return vamp !== undefined;
+    },
+    waits: () => playing?.held !== undefined,
     setLevels: (next) => {
       levels = next;
       applyLevels();
@@ -333,13 +384,15 @@ export const createPlayer = (): Player => {
         rate = next;
         return;
       }
-      const { program, beside, loop, held } = playing;
+      const { program, beside, loop, held, goesOn, done } = playing;
       const at = position();
       rate = next;
       silence();
       begin(program, beside, at, context.currentTime);
       playing.loop = loop;
       if (held !== undefined) wait(held);
+      playing.goesOn = goesOn;
+      for (const one of done) playing.done.add(one);
     },
     now: () => {
       if (!playing || !context) return undefined;

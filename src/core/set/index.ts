@@ -5,6 +5,7 @@
 export * from './anchor';
 export * from './changes';
 export * from './join';
+export * from './live';
 export * from './moves';
 export * from './program';
 export * from './schema';

@@ -1,7 +1,7 @@
 import { parseShorthand } from '../shorthand';
 import { seconds } from '../time';
 import { compile } from '../timeline';
-import { loopAt, moveAt, nextBarLine, program, soloProgram } from '.';
+import { loopAt, moveAt, nextBarLine, program, soloProgram, waitsOf } from '.';
 
 let count = 0;
 const timelineOf = (text: string) =>
@@ -60,4 +60,11 @@ test('everybody waits at the next bar line', () => {
   expect(nextBarLine(song, seconds(3))).toBe(4);
   expect(nextBarLine(song, seconds(1))).toBe(2);
   expect(nextBarLine(song, seconds(33))).toBeUndefined();
+});
+
+test('live, the last time of a vamp goes round, and a hold with a cue waits; one in seconds does not', () => {
+  const held = timelineOf('A: 2; hold 2.1 3 s "nod"\nTalk: 2, x 4, vamp "nod"\nB: 2; hold 1.1 2 s');
+  const { vamps, holds } = waitsOf(soloProgram('Song', held));
+  expect(holds).toEqual([{ at: 2 + 2, on: 2 + 5 }]);
+  expect(vamps).toEqual([{ from: 2 + 7 + 12, to: 2 + 7 + 16 + 2 }]);
 });

@@ -8,6 +8,7 @@ import {
   type RoadMap,
   resolve,
 } from '../roadmap';
+import type { Joined, Program } from '../set';
 import { clock, meterText, noteName } from '../time';
 import type { Timeline } from '../timeline';
 
@@ -39,6 +40,29 @@ export const message = (title: string, map: RoadMap, timeline: Timeline): string
   });
   const head = `${noteName(tempo.unit)} = ${tempo.perMinute}, ${meterText(meter)}, count ${countIn}${pickup > 0 ? `, pickup ${pickup}` : ''}, ${timeline.bars.length} bars, ${clock(timeline.seconds)}`;
   return `# ${plain(title)}\n\n${head}\n\n${lines.join('\n')}\n`;
+};
+
+/**
+ * A set as a message to the band: its songs in order, when each begins, how it is counted in, and what
+ * this set changes.
+ */
+export const setMessage = (
+  title: string,
+  songs: readonly Joined[],
+  { songs: placed, seconds }: Program,
+): string => {
+  const lines = songs.map(({ title: song, map, item }, index) => {
+    const { tempo, meter, countIn } = map.start;
+    const { start, counted } = placed[index]!;
+    const changes = [
+      item.key && `in ${plain(item.key)}`,
+      item.gap.kind === 'talk' && `then talk${item.gap.words ? ` (${plain(item.gap.words)})` : ''}`,
+      item.gap.kind === 'straight-on' && 'straight on',
+    ].filter(Boolean);
+    const how = `${noteName(tempo.unit)} = ${tempo.perMinute}, ${meterText(meter)}, ${counted ? `count ${countIn}` : 'no count'}`;
+    return `${index + 1}. **${plain(song)}** ${clock(start)}, ${[how, ...changes].join(', ')}`;
+  });
+  return `# ${plain(title)}\n\n${songs.length} songs, ${clock(seconds)}\n\n${lines.join('\n')}\n`;
 };
 
 /** Text that means nothing but itself in Markdown. */

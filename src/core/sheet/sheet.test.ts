@@ -1,9 +1,17 @@
 import fc from 'fast-check';
-import { program } from '../set';
+import { joinSet, program, STRAIGHT_ON } from '../set';
 import { parseShorthand } from '../shorthand';
-import { forms } from '../testing';
+import { forms, roadMapOf } from '../testing';
 import { compile } from '../timeline';
-import { barsTable, message, readSongFile, songFileJsonSchema, songsTable, writeSongFile } from '.';
+import {
+  barsTable,
+  message,
+  readSongFile,
+  setMessage,
+  songFileJsonSchema,
+  songsTable,
+  writeSongFile,
+} from '.';
 
 let count = 0;
 const song = (text: string) => parseShorthand(text, (where) => `${where}${++count}`).map;
@@ -132,4 +140,42 @@ test('the JSON Schema names the records of a road map', () => {
   const schema = JSON.stringify(songFileJsonSchema());
   for (const word of ['sections', 'repeats', 'patterns', 'countIn', 'hihat'])
     expect(schema).toContain(`"${word}"`);
+});
+
+test('a set as a message: songs in order, when they begin, how they are counted, what is changed', () => {
+  const map = roadMapOf([{ bars: 30 }]);
+  const shared = {
+    kind: 'song',
+    order: 'a0',
+    arrangement: 'x',
+    tempo: null,
+    key: '',
+    cuts: [],
+  } as const;
+  const items = [
+    { ...shared, id: 'a', gap: { kind: 'talk', seconds: 20, words: 'Odile' } },
+    {
+      ...shared,
+      id: 'b',
+      gap: STRAIGHT_ON,
+      key: 'B_flat',
+      tempo: { kind: 'percent', percent: 50 },
+    },
+    { ...shared, id: 'c', gap: { kind: 'seconds', seconds: 0 } },
+  ] as unknown as Parameters<typeof joinSet>[0];
+  const { songs, program: joined } = joinSet(
+    items,
+    () => ({ title: 'Slack *Water*', map }),
+    compile,
+  );
+  expect(setMessage('First set', songs, joined).split('\n')).toEqual([
+    '# First set',
+    '',
+    '3 songs, 4:26',
+    '',
+    '1. **Slack \\*Water\\*** 0:00, quarter = 120, 4/4, count 4, then talk (Odile)',
+    '2. **Slack \\*Water\\*** 1:22, quarter = 60, 4/4, count 4, in B\\_flat, straight on',
+    '3. **Slack \\*Water\\*** 3:26, quarter = 120, 4/4, no count',
+    '',
+  ]);
 });

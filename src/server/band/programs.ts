@@ -1,6 +1,6 @@
 import 'server-only';
 import type { RoadMap } from '@/core/roadmap';
-import { itemsOf, joinSet, type Program, soloProgram } from '@/core/set';
+import { itemsOf, type Joined, joinSet, type Program, soloProgram } from '@/core/set';
 import { compile } from '@/core/timeline';
 import { type Queries, refuse } from '../database';
 import { readDocument } from '../documents';
@@ -15,6 +15,8 @@ export type ToTakeAway = {
   readonly program: Program;
   /** The road map of each song of the program. */
   readonly maps: readonly RoadMap[];
+  /** The songs of a set, as it plays them. */
+  readonly songs?: readonly Joined[];
 };
 
 export const programOf = async (db: Queries, document: string): Promise<ToTakeAway> => {
@@ -39,6 +41,7 @@ export const programOf = async (db: Queries, document: string): Promise<ToTakeAw
     title: set.heading.title,
     program: joined.program,
     maps: joined.songs.map(({ map }) => map),
+    songs: joined.songs,
   };
 };
 

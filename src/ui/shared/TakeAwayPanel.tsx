@@ -112,15 +112,13 @@ const Sheets = ({ document, what }: Pick<TakeAwayProps, 'document' | 'what'>) =>
       <a href={`${sheet}?as=csv`} download>
         Table (CSV)
       </a>
+      <a href={`${sheet}?as=text`} download>
+        Message to the band
+      </a>
       {what === 'song' && (
-        <>
-          <a href={`${sheet}?as=text`} download>
-            Message to the band
-          </a>
-          <a href={`${sheet}?as=musicxml`} download>
-            Chart (MusicXML)
-          </a>
-        </>
+        <a href={`${sheet}?as=musicxml`} download>
+          Chart (MusicXML)
+        </a>
       )}
       <a href={`${sheet}?as=json`} download>
         Whole {what} (JSON)

@@ -15,6 +15,7 @@ import { perMinuteAt, type Seconds, seconds, ticks } from '@/core/time';
 import { speedAt, ticksAt } from '@/core/timeline';
 import { useCommands } from '../shared/commands';
 import { Drop } from '../shared/Drop';
+import { Live } from './Live';
 import { Moves } from './Moves';
 import classes from './TransportBar.module.css';
 import { type Loaded, RATES, useTransport } from './TransportProvider';
@@ -54,6 +55,7 @@ export const TransportBar = () => {
       </button>
       <Position />
       <Moves />
+      <Live />
       <Speed />
       <Level />
     </footer>

@@ -46,6 +46,8 @@ type Controls = {
   readonly toggleLoop: () => void;
   /** While it plays: waits at the next bar line; or goes on. */
   readonly toggleHold: () => void;
+  /** Whether vamps and holds wait for their cue, or last as long as is expected. */
+  readonly toggleLive: () => void;
   /** Lets one stroke be heard at once. */
   readonly strike: (sound: string) => void;
   /** The machine that runs along; nobody where left out. */
@@ -60,6 +62,7 @@ type State = {
   /** The name of what is looped; whether everybody waits. */
   readonly looping: string | undefined;
   readonly holding: boolean;
+  readonly live: boolean;
   readonly port: Port | undefined;
   readonly levels: Levels;
   readonly rate: number;
@@ -75,6 +78,7 @@ const StateContext = createContext<State>({
   playing: false,
   looping: undefined,
   holding: false,
+  live: false,
   port: undefined,
   levels: LOW,
   rate: 1,
@@ -97,12 +101,13 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
   const [playing, setPlaying] = useState(false);
   const [looping, setLooping] = useState<string>();
   const [holding, setHolding] = useState(false);
+  const [live, setLive] = useState(false);
   const [port, setPort] = useState<Port>();
   const [levels, putLevels] = useState(LOW);
   const [rate, putRate] = useState(1);
   const player = useRef<Player>(undefined);
-  const latest = useRef({ levels, rate, looping, holding });
-  latest.current = { levels, rate, looping, holding };
+  const latest = useRef({ levels, rate, looping, holding, live });
+  latest.current = { levels, rate, looping, holding, live };
   const listeners = useRef(new Set<Listener>());
   const current = useRef<Loaded>(undefined);
 
@@ -111,6 +116,7 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
       player.current = createPlayer();
       player.current.setLevels(latest.current.levels);
       player.current.setRate(latest.current.rate);
+      player.current.setLive(latest.current.live);
     }
     return player.current;
   }, []);
@@ -154,10 +160,13 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
 
   const move = useCallback((kind: MoveKind): boolean => {
     const now = player.current?.now();
+    if (kind === 'leave' && player.current?.letGo()) return true;
     const way = now === undefined ? undefined : moveAt(current.current!.program, now, kind);
     if (way) player.current?.jump(way.from, way.to);
     return way !== undefined;
   }, []);
+
+  const toggleLive = useCallback(() => setLive((now) => !now), []);
 
   const toggleLoop = useCallback(() => {
     const now = player.current?.now();
@@ -191,6 +200,10 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
   );
 
   useEffect(() => {
+    player.current?.setLive(live);
+  }, [live]);
+
+  useEffect(() => {
     player.current?.setLevels(levels);
   }, [levels]);
 
@@ -206,6 +219,7 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
     let frame = 0;
     const show = () => {
       tell(player.current?.now());
+      setHolding(player.current?.waits() ?? false);
       frame = requestAnimationFrame(show);
     };
     show();
@@ -260,17 +274,18 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
       move,
       toggleLoop,
       toggleHold,
+      toggleLive,
       setLevels,
       setRate,
       setPort,
       strike,
       follow,
     }),
-    [load, toggle, move, toggleLoop, toggleHold, setLevels, setRate, strike, follow],
+    [load, toggle, move, toggleLoop, toggleHold, toggleLive, setLevels, setRate, strike, follow],
   );
   const state = useMemo(
-    () => ({ loaded, playing, looping, holding, port, levels, rate }),
-    [loaded, playing, looping, holding, port, levels, rate],
+    () => ({ loaded, playing, looping, holding, live, port, levels, rate }),
+    [loaded, playing, looping, holding, live, port, levels, rate],
   );
   return (
     <ControlsContext value={controls}>

@@ -1,6 +1,13 @@
 import { z } from 'zod';
 import { chartAsMusicXml } from '@/core/musicxml';
-import { barsTable, message, songsTable, writeBandFile, writeSongFile } from '@/core/sheet';
+import {
+  barsTable,
+  message,
+  setMessage,
+  songsTable,
+  writeBandFile,
+  writeSongFile,
+} from '@/core/sheet';
 import { arrangementsOf, programOf, readSong, readSongs, setFile } from '@/server/band';
 import type { Queries } from '@/server/database';
 import { readDocument } from '@/server/documents';
@@ -16,13 +23,19 @@ export const GET = memberRoute(
   ({ params: { id }, query, within }) =>
     within(async (db) => {
       if (query.as === 'json') return textFile(await whole(db, id));
-      const { of, title, program, maps } = await programOf(db, id);
+      const { of, title, program, maps, songs } = await programOf(db, id);
       const [song] = program.songs;
       if (query.as === 'musicxml' && of === 'song')
         return textFile({
           name: `${title}.musicxml`,
           type: 'application/vnd.recordare.musicxml+xml; charset=utf-8',
           text: chartAsMusicXml(maps[0]!, title),
+        });
+      if (query.as === 'text' && songs)
+        return textFile({
+          name: `${title}.md`,
+          type: 'text/markdown; charset=utf-8',
+          text: setMessage(title, songs, program),
         });
       if (query.as === 'text' && of === 'song' && song)
         return textFile({
