@@ -74,7 +74,10 @@ await picture('song-places', LAPTOP, async (page) => {
   await page.getByRole('button', { name: /show the bars/ }).click();
 });
 await picture('song-form', LAPTOP, song('Three Ways Home'));
-await picture('song-ramp', LAPTOP, song('Hauling Up', 'Haul'));
+await picture('click', LAPTOP, async (page) => {
+  await enter(page);
+  await page.goto('/saltreach-nine/click');
+});
 await picture('song-text', LAPTOP, view('Lantern over the Weir', 'Text'));
 await picture('song-compare', LAPTOP, view('Nine Mile Ferry', 'Compare'));
 await picture('song-paste', LAPTOP, async (page) => {

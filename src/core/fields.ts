@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Small schemas that the records of every kind of document are made of. */
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Design, designSchema, designSingle, UNSAID } from '../click';
 import { type DocumentKind, idSchema } from '../document';
 import {

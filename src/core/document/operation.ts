@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /**
  * The three things that can happen to a document. A record stands in a collection under its id; the

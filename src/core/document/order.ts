@@ -1,5 +1,5 @@
 import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Operation } from './operation';
 
 /**

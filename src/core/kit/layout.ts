@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { LIMBS } from './load';
 import type { Rows, Struck } from './pattern';
 import { VOICE_IDS, type VoiceId, voiceOf } from './voices';

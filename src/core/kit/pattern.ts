@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { idSchema, orderSchema } from '../document';
 import { nameSchema, wholeNumber, wordsSchema } from '../fields';
 import { barTicks, beatTicks, type Meter, meterSchema, type Ticks, ticks } from '../time';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { idSchema } from '../document';
 import { meterSchema } from '../time';
 import { passesSchema } from './passes';

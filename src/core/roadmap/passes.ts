@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { fail, ok, type Result } from '../result';
 import { MOST_PLAYED_BARS } from './values';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { fail, ok, type Result } from '../result';
 import { barTicks, beatTicks, type Meter, type Ticks, ticks } from '../time';
 import { MOST_BARS } from './values';

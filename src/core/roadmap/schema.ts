@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Design, designSchema, designSingle } from '../click';
 import { idSchema, orderSchema } from '../document';
 import { type Pattern, patternSchema } from '../kit';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { noteValueSchema, perMinuteSchema } from '../time';
 
 export const RAMP_SHAPES = [

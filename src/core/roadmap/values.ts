@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { wholeNumber } from '../fields';
 
 export { LONGEST_NAME, LONGEST_WORDS, nameSchema, wholeNumber, wordsSchema } from '../fields';

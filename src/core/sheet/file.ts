@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { parseDocument } from '../document';
 import { nameSchema } from '../fields';
 import { fail, ok, type Result } from '../result';

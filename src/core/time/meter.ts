@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { TICKS_PER_WHOLE, type Ticks, ticks } from './ticks';
 
 export const DENOMINATORS = [1, 2, 4, 8, 16, 32] as const;

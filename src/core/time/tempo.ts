@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Brand } from '../brand';
 import { NOTE_VALUES, noteTicks } from './noteValue';
 

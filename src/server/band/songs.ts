@@ -1,6 +1,6 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
-import { z } from 'zod';
+import * as z from 'zod';
 import { parseDocument } from '@/core/document';
 import { blankRoadMap, type RoadMap, roadMapKind } from '@/core/roadmap';
 import { type Queries, Refusal, refuse } from '../database';

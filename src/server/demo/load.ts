@@ -1,5 +1,5 @@
 import 'server-only';
-import { z } from 'zod';
+import * as z from 'zod';
 import { blankBook } from '@/core/book';
 import { type Design, UNSAID } from '@/core/click';
 import { firstOrders } from '@/core/document';

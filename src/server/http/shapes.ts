@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { nameSchema } from '@/core/roadmap';
 
 /** Parts of requests that several routes share. */

@@ -1,5 +1,5 @@
 import 'server-only';
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Queries, refuse } from '../database';
 
 export const ROLES = ['leader', 'drummer', 'player', 'guest'] as const;

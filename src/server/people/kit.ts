@@ -1,5 +1,5 @@
 import 'server-only';
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Layout, layoutSchema, USUAL_LAYOUT } from '@/core/kit';
 import type { MemberId, Queries } from '../database';
 

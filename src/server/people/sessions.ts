@@ -2,7 +2,7 @@ import 'server-only';
 import { createHash, randomBytes } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
-import { z } from 'zod';
+import * as z from 'zod';
 import { asNobody, type MemberId, pool, refuse } from '../database';
 
 export const SESSION_DAYS = 30;

@@ -1,5 +1,5 @@
 import 'server-only';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Program } from '@/core/set';
 import { type Announcement, announcements, guessedLength, placeSpeech } from '@/core/speech';
 import { SAMPLE_RATE, type Utterance } from '@/core/wav';

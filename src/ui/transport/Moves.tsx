@@ -13,9 +13,9 @@ import { useCommands } from '../shared/commands';
 import classes from './TransportBar.module.css';
 import { useTransport } from './TransportProvider';
 
-/** What a rehearsal asks for while it plays, each with its key; shown while something plays. */
-export const Moves = () => {
-  const { playing, looping, holding, move, toggleLoop, toggleHold } = useTransport();
+/** What a rehearsal asks for while it plays, each with its key; only there while something plays. */
+const Moves = () => {
+  const { looping, holding, move, toggleLoop, toggleHold } = useTransport();
   const moves: readonly Move[] = [
     {
       id: 'again',
@@ -63,7 +63,6 @@ export const Moves = () => {
       run: () => void run(),
     })),
   );
-  if (!playing) return null;
   return (
     <fieldset className={classes.moves} aria-label="While it plays">
       {moves.map(({ id, label, keys, icon, on, run }) => (
@@ -91,3 +90,5 @@ type Move = {
   readonly on?: boolean;
   readonly run: () => unknown;
 };
+
+export default Moves;

@@ -16,12 +16,12 @@ import { speedAt, ticksAt } from '@/core/timeline';
 import { useCommands } from '../shared/commands';
 import { Drop } from '../shared/Drop';
 import { Live } from './Live';
-import { Moves } from './Moves';
 import classes from './TransportBar.module.css';
 import { type Loaded, RATES, useTransport } from './TransportProvider';
 import { wordsAt } from './words';
 
 const Devices = dynamic(() => import('./Devices'), { ssr: false });
+const Moves = dynamic(() => import('./Moves'), { ssr: false });
 const Hearing = dynamic(() => import('./Hearing'));
 
 /** At the foot of every place: play and stop, where we are in words, tempo, click level. */
@@ -54,7 +54,7 @@ export const TransportBar = () => {
         {playing ? <IconPlayerStopFilled size={22} /> : <IconPlayerPlayFilled size={22} />}
       </button>
       <Position />
-      <Moves />
+      {playing && <Moves />}
       <Live />
       <Speed />
       <Level />

@@ -13,7 +13,6 @@ import {
 import type { Port } from '@/audio/midi/ports';
 import { type Beside, createPlayer, type Drums, type Levels, type Player } from '@/audio/player';
 import { LEVEL_RANGE } from '@/core/click';
-import { CONTINUE, START, STOP } from '@/core/clock';
 import { loopAt, type MoveKind, moveAt, nextBarLine, type Program } from '@/core/set';
 import { type Seconds, seconds } from '@/core/time';
 
@@ -93,6 +92,20 @@ export const useControls = (): Controls => {
 export const useTransport = (): Controls & State => {
   const state = useContext(StateContext);
   return { ...useControls(), ...state };
+};
+
+/** Something that begins once its code is here, unless it is over by then. */
+const later = (begin: () => Promise<() => void>): (() => void) => {
+  let end: (() => void) | undefined;
+  let over = false;
+  void begin().then((how) => {
+    if (over) how();
+    else end = how;
+  });
+  return () => {
+    over = true;
+    end?.();
+  };
 };
 
 /** One player for all pages, and the frames by which positions are shown. */
@@ -228,26 +241,20 @@ export const TransportProvider = ({ children }: { children: ReactNode }) => {
 
   useEffect(() => {
     if (!port || !playing) return;
-    let end: (() => void) | undefined;
-    let over = false;
-    void import('@/audio/midi/sender').then(({ sendClock }) => {
-      if (!over) end = sendClock(port, () => player.current?.view());
+    return later(async () => {
+      const { sendClock } = await import('@/audio/midi/sender');
+      return sendClock(port, () => player.current?.view());
     });
-    return () => {
-      over = true;
-      end?.();
-    };
   }, [port, playing]);
 
-  useEffect(
-    () =>
-      port?.listen(({ 0: status }) => {
-        const plays = player.current?.now() !== undefined;
-        if ((status === START || status === CONTINUE) && !plays) toggle(status === START);
-        if (status === STOP && plays) stop();
-      }),
-    [port, toggle, stop],
-  );
+  useEffect(() => {
+    if (!port) return;
+    const plays = () => player.current?.now() !== undefined;
+    return later(async () => {
+      const { obey } = await import('@/audio/midi/obey');
+      return obey(port, { plays, start: toggle, stop });
+    });
+  }, [port, toggle, stop]);
 
   useEffect(() => stop, [stop]);
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { publicRoute } from '@/server/http';
 
 /** Whether the application and its database answer. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { noSessionCookie, publicRoute, sessionCookie, sessionToken } from '@/server/http';
 import { signIn, signOut } from '@/server/people';
 

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { cache } from 'react';
-import { z } from 'zod';
+import * as z from 'zod';
 import { bandBook, bandSongs, readSet } from '@/server/band';
 import { forPage } from '@/server/http';
 import { bandBySlug } from '@/server/people';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { refuse } from '@/server/database';
 import { memberRoute } from '@/server/http';
 import { asBytes, LONGEST_LINE, recordings } from '@/server/speech';

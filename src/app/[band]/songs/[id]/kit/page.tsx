@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { cache } from 'react';
-import { z } from 'zod';
+import * as z from 'zod';
 import { bandBook, readSong } from '@/server/band';
 import { readDocument } from '@/server/documents';
 import { forPage } from '@/server/http';

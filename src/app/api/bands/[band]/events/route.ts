@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { nameSchema } from '@/core/roadmap';
 import { createEvent, createSet } from '@/server/band';
 import { bandParams, memberRoute } from '@/server/http';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { readBandFile, writeBandFile } from '@/core/sheet';
 import { bandFile, restoreInto } from '@/server/band';
 import { Refusal } from '@/server/database';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { createSet } from '@/server/band';
 import { bandParams, memberRoute } from '@/server/http';
 import { editableBand } from '@/server/people';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { changeSchema } from '@/core/document';
 import { changesSince, readDocument, saveChanges } from '@/server/documents';
 import { documentParams, memberRoute, STATUS } from '@/server/http';

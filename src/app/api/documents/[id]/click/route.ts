@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { WavFormat } from '@/core/wav';
 import { programOf } from '@/server/band';
 import {

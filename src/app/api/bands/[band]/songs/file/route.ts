@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { readSongFile } from '@/core/sheet';
 import { createArrangement, createSong } from '@/server/band';
 import { Refusal } from '@/server/database';
