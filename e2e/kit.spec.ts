@@ -370,9 +370,9 @@ test('load is drawn along the song, and a copy of a pattern goes into the bandâ€
 test('the drums of a song are taken away as a file', async ({ page }) => {
   await openSong(page, 'Nine Mile Ferry');
   await page.getByRole('button', { name: 'Take away the click' }).click();
-  await page.getByRole('checkbox', { name: 'Click' }).uncheck();
-  await page.getByRole('checkbox', { name: 'Spoken cues' }).uncheck();
-  await page.getByRole('checkbox', { name: 'Drums' }).check();
+  await page.getByRole('checkbox', { name: 'Click', exact: true }).uncheck();
+  await page.getByRole('checkbox', { name: 'Spoken cues', exact: true }).uncheck();
+  await page.getByRole('checkbox', { name: 'Drums', exact: true }).check();
   const waiting = page.waitForEvent('download');
   await page.getByRole('link', { name: /WAV file/ }).click();
   const path = await (await waiting).path();

@@ -11,6 +11,7 @@ const PAGES: Record<string, (page: Page) => Promise<string>> = {
   '[band]/songs/[id]/page.tsx': async (page) =>
     hrefOf(page, '/saltreach-nine/songs', /Slack Water/),
   '[band]/kit/page.tsx': async () => '/saltreach-nine/kit',
+  '[band]/click/page.tsx': async () => '/saltreach-nine/click',
   '[band]/songs/[id]/kit/page.tsx': async (page) =>
     `${await hrefOf(page, '/saltreach-nine/songs', /Slack Water/)}/kit`,
   '[band]/songs/[id]/chart/page.tsx': async (page) =>
