@@ -11,11 +11,19 @@ type UndoProps = {
 
 export const UndoButtons = memo(({ canUndo, canRedo, undo, redo }: UndoProps) => (
   <>
-    <Button small disabled={!canUndo} onClick={undo} icon={<IconArrowBackUp size={16} />}>
-      Undo
-    </Button>
-    <Button small disabled={!canRedo} onClick={redo} icon={<IconArrowForwardUp size={16} />}>
-      Redo
-    </Button>
+    <Button
+      small
+      terse="Undo"
+      disabled={!canUndo}
+      onClick={undo}
+      icon={<IconArrowBackUp size={16} />}
+    />
+    <Button
+      small
+      terse="Redo"
+      disabled={!canRedo}
+      onClick={redo}
+      icon={<IconArrowForwardUp size={16} />}
+    />
   </>
 ));

@@ -6,6 +6,8 @@ type Props = Omit<ButtonHTMLAttributes<HTMLButtonElement>, 'className'> & {
   /** The one thing to do here; an ordinary action; one that stays in the background. */
   readonly look?: 'main' | 'plain' | 'bare';
   readonly small?: boolean;
+  /** Where there is little room only its icon is shown. */
+  readonly terse?: string;
 };
 
 /** A button in words. The browser's own: every page has some, and their code comes with every visit. */
@@ -13,13 +15,21 @@ export const Button = ({
   icon,
   look = 'plain',
   small = false,
+  terse,
   type = 'button',
   children,
   ...rest
 }: Props) => (
-  <button type={type} className={classes.button} data-look={look} data-small={small} {...rest}>
+  <button
+    type={type}
+    className={classes.button}
+    data-look={look}
+    data-small={small}
+    {...rest}
+    aria-label={terse}
+  >
     {icon}
-    {children}
+    {terse === undefined ? children : <span>{terse}</span>}
   </button>
 );
 
