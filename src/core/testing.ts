@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { firstOrders } from './document';
+import { mulberry } from './random';
 import {
   blankRoadMap,
   COLLECTIONS,
@@ -159,3 +160,18 @@ export const forms: fc.Arbitrary<RoadMap> = fc
       },
     ),
   );
+
+/** A file with a few of its bytes changed, left out or doubled; the same seed damages it the same way. */
+export const damaged = (file: Uint8Array, seed: number): Uint8Array => {
+  const random = mulberry(seed);
+  const copy = [...file];
+  for (let change = 0; change < 1 + random() * 6; change++) {
+    const at = Math.floor(random() * copy.length);
+    const kind = Math.floor(random() * 4);
+    if (kind === 0) copy[at] = Math.floor(random() * 256);
+    else if (kind === 1) copy.splice(at, 1 + Math.floor(random() * 20));
+    else if (kind === 2) copy.splice(at, 0, ...copy.slice(at, at + 20));
+    else copy[at] = (copy[at] ?? 0) ^ (1 << Math.floor(random() * 8));
+  }
+  return new Uint8Array(copy);
+};

@@ -1,10 +1,9 @@
 import { zipSync } from 'fflate';
 import { exportMidi, writeMidi } from '../midi';
 import { chartAsMusicXml } from '../musicxml';
-import { mulberry } from '../random';
 import { soloProgram } from '../set';
 import { writeSongFile } from '../sheet';
-import { roadMapOf } from '../testing';
+import { damaged, roadMapOf } from '../testing';
 import { compile } from '../timeline';
 import { openSong } from './open';
 
@@ -108,21 +107,6 @@ test('a prototype in a file reaches nothing', () => {
   expect(({} as { polluted?: boolean }).polluted).toBeUndefined();
 });
 
-/** A file with some bytes changed, left out, doubled or cut. */
-const mutated = (file: Uint8Array, seed: number): Uint8Array => {
-  const random = mulberry(seed);
-  const copy = [...file];
-  for (let change = 0; change < 1 + random() * 6; change++) {
-    const at = Math.floor(random() * copy.length);
-    const kind = Math.floor(random() * 4);
-    if (kind === 0) copy[at] = Math.floor(random() * 256);
-    else if (kind === 1) copy.splice(at, 1 + Math.floor(random() * 20));
-    else if (kind === 2) copy.splice(at, 0, ...copy.slice(at, at + 20));
-    else copy[at] = (copy[at] ?? 0) ^ (1 << Math.floor(random() * 8));
-  }
-  return new Uint8Array(copy);
-};
-
 test.each([
   ['MIDI', midi],
   ['MusicXML', bytes(xml)],
@@ -131,7 +115,7 @@ test.each([
   ['text', bytes(text)],
 ])('300 damaged files of %s are read or refused, never more', (_, file) => {
   for (let seed = 0; seed < 300; seed++) {
-    const read = open(mutated(file, seed));
+    const read = open(damaged(file, seed));
     if (read.ok) compile(read.value.arrangements[0]!.map);
     else expect(read.problem.message.length).toBeGreaterThan(10);
   }

@@ -3,7 +3,7 @@ import { articulationOf } from '../kit';
 import type { Note } from '../performance';
 import { type Program, soundingClicks } from '../set';
 import { barTicks, beatTicks, type Meter, pulsesOf, seconds, TICKS_PER_QUARTER } from '../time';
-import { type Click, type Passage, ticksAt } from '../timeline';
+import { type Click, passageName, ticksAt } from '../timeline';
 import type { MidiFile, MidiTrack, Timed } from './events';
 import {
   DIVISION,
@@ -234,10 +234,6 @@ const marker = (at: number, text: string): Timed => ({
   ticks: at,
   event: { type: 'text', kind: 'marker', text },
 });
-
-/** `Chorus`, or `Chorus 2/3` where it is played several times. */
-const passageName = ({ name, pass, passes }: Passage): string =>
-  passes > 1 ? `${name} ${pass}/${passes}` : name;
 
 const strokes = ({ song, at: place }: Laid): Timed[] =>
   soundingClicks(song).flatMap((click) => {

@@ -7,6 +7,7 @@ export * from './compile';
 export { type MeterAt, writtenMeters } from './layOut';
 export * from './levels';
 export * from './locate';
+export { passageName } from './names';
 export * from './question';
 export * from './recording';
 export type * from './types';

@@ -1,5 +1,5 @@
 import type { Program } from '../set';
-import type { Passage } from '../timeline';
+import { passageName } from '../timeline';
 import { text } from './format';
 import { onsetFrame } from './onsets';
 
@@ -15,10 +15,6 @@ export const markersOf = ({ songs }: Program): Marker[] =>
       label: passageName(passage),
     })),
   ]);
-
-/** `Chorus`, or `Chorus 2/3` where it is played several times. */
-const passageName = ({ name, pass, passes }: Passage): string =>
-  passes > 1 ? `${name} ${pass}/${passes}` : name;
 
 /** The frames of a marker are 32 bits wide: those past the first 24 hours are left out. */
 const LAST_FRAME = 0xffff_ffff;

@@ -1,6 +1,7 @@
 import { UNSAID } from '@/core/click';
 import { soloProgram } from '@/core/set';
 import { parseShorthand } from '@/core/shorthand';
+import { roadMapOf } from '@/core/testing';
 import { compile } from '@/core/timeline';
 import type { Queries } from '../database';
 import { openTestDatabase, type TestDatabase } from '../testing/database';
@@ -77,4 +78,21 @@ test('a song’s voice is over before each place it speaks of', async () => {
   expect(text).toBe('Bridge in two');
   const bridge = timeline.lead.seconds + timeline.passages[1]!.startSeconds;
   expect(at + samples.length / 48_000).toBeLessThan(bridge);
+});
+
+test('where the program is missing there is no voice, and all else is as ever', async () => {
+  const { PATH } = process.env;
+  process.env.PATH = '/nowhere';
+  try {
+    const line = { voice: 'british', text: 'never said before' } as const;
+    const sound = await recordings(within, [line]);
+    expect(sound(line)).toBeUndefined();
+    const map = { ...roadMapOf([{ bars: 4 }, { name: 'Unheard of', bars: 4 }]) };
+    const click = { ...UNSAID, sayNames: true };
+    const song = soloProgram('Song', compile({ ...map, click }));
+    expect(await voiceOf(within, song)).toEqual([]);
+    expect(song.songs[0]!.timeline.clicks).toHaveLength(4 + 32);
+  } finally {
+    process.env.PATH = PATH;
+  }
 });

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { useSpeaks } from '../click/useSpeaks';
 import { FileLink } from './Button';
 import { Select } from './Select';
 import classes from './TakeAway.module.css';
@@ -41,6 +42,7 @@ export type TakeAwayProps = {
 
 /** What there is to take away: MIDI, WAV, tables and text. */
 const TakeAwayPanel = ({ document, what, saved }: TakeAwayProps) => {
+  const speaks = useSpeaks();
   const [bits, setBits] = useState('16');
   const [layout, setLayout] = useState('mono');
   const [lanes, setLanes] = useState<readonly string[]>(['click', 'voice']);
@@ -63,6 +65,7 @@ const TakeAwayPanel = ({ document, what, saved }: TakeAwayProps) => {
               onChange={({ currentTarget }) => toggle(lane, currentTarget.checked)}
             />
             {words}
+            {lane === 'voice' && speaks === false && ' (no voice on this server)'}
           </label>
         ))}
       </fieldset>
