@@ -38,6 +38,8 @@ const run = (options: readonly string[], input: string): Promise<Buffer | undefi
   new Promise((resolve) => {
     const program = spawn('espeak-ng', options, {
       stdio: ['pipe', 'pipe', 'ignore'],
+      // It needs to be found, and nothing else of ours.
+      env: { PATH: process.env.PATH } as NodeJS.ProcessEnv,
       timeout: PATIENCE,
     });
     const chunks: Buffer[] = [];
