@@ -39,7 +39,7 @@ const run = (options: readonly string[], input: string): Promise<Buffer | undefi
     const program = spawn('espeak-ng', options, {
       stdio: ['pipe', 'pipe', 'ignore'],
       // It needs to be found, and nothing else of ours.
-      env: { PATH: process.env.PATH } as NodeJS.ProcessEnv,
+      env: { PATH: process.env.PATH, NODE_ENV: process.env.NODE_ENV },
       timeout: PATIENCE,
     });
     const chunks: Buffer[] = [];
