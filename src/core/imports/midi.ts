@@ -1,15 +1,10 @@
-import { type MidiFile, readMidi } from '../midi';
+import { readMidi } from '../midi';
 import { fail, ok, type Result } from '../result';
 import { MOST_PLAYED_BARS } from '../roadmap';
-import {
-  barTicks,
-  beatTicks,
-  type Meter,
-  meterSchema,
-  meterText,
-  TICKS_PER_QUARTER,
-} from '../time';
+import { beatTicks, meterText, TICKS_PER_QUARTER } from '../time';
 import { groovesIn, type Hit } from './grooves';
+import { type Bars, barsIn, nearest, placeIn } from './midiBars';
+import { type Held, holdsIn, type Sorted, sorted, textsIn, timesIn, unheld } from './midiEvents';
 import { type Counted, pulseUnit, roadMapFrom, type Understood } from './song';
 import { type ClockPoint, fitTempos } from './tempoFit';
 
@@ -89,175 +84,6 @@ const foundWords = (
   ];
 };
 
-/** What is read of a file: its events by kind, each in order of time. */
-type Sorted = {
-  readonly division: number;
-  readonly texts: readonly { ticks: number; kind: string; text: string; track: number }[];
-  readonly tempos: readonly { ticks: number; microseconds: number }[];
-  readonly meters: readonly { ticks: number; numerator: number; denominator: number }[];
-  readonly notes: readonly Note[];
-  readonly end: number;
-};
-
-type Note = {
-  readonly ticks: number;
-  readonly channel: number;
-  readonly key: number;
-  readonly velocity: number;
-  readonly track: number;
-};
-
-/** In one pass, since there may be a million events. */
-const sorted = ({ division, tracks }: MidiFile): Sorted => {
-  const texts: Sorted['texts'][number][] = [];
-  const tempos: Sorted['tempos'][number][] = [];
-  const meters: Sorted['meters'][number][] = [];
-  const notes: Note[] = [];
-  tracks.forEach(({ events }, track) => {
-    for (const { ticks, event } of events) {
-      if (event.type === 'note-on') {
-        const { channel, key, velocity } = event;
-        notes.push({ ticks, channel, key, velocity, track });
-      } else if (event.type === 'text') {
-        texts.push({ ticks, kind: event.kind, text: event.text.trim(), track });
-      } else if (event.type === 'tempo') {
-        tempos.push({ ticks, microseconds: event.microseconds });
-      } else if (event.type === 'meter') {
-        meters.push({ ticks, numerator: event.numerator, denominator: event.denominator });
-      }
-    }
-  });
-  for (const list of [texts, tempos, meters, notes]) list.sort((a, b) => a.ticks - b.ticks);
-  const end = tracks.reduce((last, track) => Math.max(last, track.end), 0);
-  return { division, texts, tempos, meters, notes, end };
-};
-
-const textsIn = ({ texts }: Sorted, wanted: string) => texts.filter(({ kind }) => kind === wanted);
-
-/** A hold in the file’s ticks, with how many ticks of holds lie before it. */
-type Held = {
-  readonly from: number;
-  readonly ticks: number;
-  readonly before: number;
-  readonly seconds: number;
-  readonly words: string;
-};
-
-const HOLD = /^hold (\d+(?:\.\d+)?) s(?:: (.*))?$/;
-
-/** Holds that a file of ours tells of: whole quarters that stand for time that stands still. */
-const holdsIn = (file: Sorted): Held[] => {
-  let before = 0;
-  const timeAt = timesIn(file);
-  return textsIn(file, 'text').flatMap(({ ticks, text }) => {
-    const [, seconds, words = ''] = HOLD.exec(text) ?? [];
-    if (seconds === undefined || Number(seconds) <= 0 || Number(seconds) > 300) return [];
-    const begin = timeAt(ticks);
-    const quarters = (to: number) => timeAt(ticks + to * file.division) - begin;
-    let length = 1;
-    while (length < 64 && quarters(length) < Number(seconds) - 0.001) length++;
-    const hold = {
-      from: ticks,
-      ticks: length * file.division,
-      before,
-      seconds: Number(seconds),
-      words,
-    };
-    before += hold.ticks;
-    return [hold];
-  });
-};
-
-/** When a tick of the file is reached, in seconds. */
-const timesIn = ({ tempos, division }: Sorted): ((ticks: number) => number) => {
-  const segments = [{ ticks: 0, seconds: 0, tempo: 500_000 }];
-  for (const { ticks, microseconds } of tempos) {
-    const last = segments.at(-1)!;
-    const seconds = last.seconds + ((ticks - last.ticks) * last.tempo) / division / 1e6;
-    segments.push({ ticks, seconds, tempo: microseconds });
-  }
-  return (ticks) => {
-    let [low, high] = [0, segments.length];
-    while (low + 1 < high) {
-      const middle = (low + high) >> 1;
-      if (segments[middle]!.ticks <= ticks) low = middle;
-      else high = middle;
-    }
-    const { ticks: from, seconds, tempo } = segments[low]!;
-    return seconds + ((ticks - from) * tempo) / division / 1e6;
-  };
-};
-
-/** A tick of the file with the holds before it taken out. */
-const unheld = (held: readonly Held[], ticks: number): number =>
-  ticks - held.reduce((sum, one) => sum + Math.min(one.ticks, Math.max(0, ticks - one.from)), 0);
-
-/** Bars in the file’s ticks, holds taken out; the end of the last one too. */
-type Bars = {
-  readonly starts: readonly number[];
-  readonly meters: readonly Meter[];
-  readonly guessed: readonly string[];
-};
-
-const FOUR_FOUR: Meter = { numerator: 4, denominator: 4 };
-
-const barsIn = (file: Sorted, held: readonly Held[]): Bars => {
-  const { division, meters: changes } = file;
-  const lengthOf = (meter: Meter) => (barTicks(meter) * division) / TICKS_PER_QUARTER;
-  const meters: Meter[] = [];
-  const starts = [0];
-  const guessed: string[] = [];
-  let [meter, next, at] = [FOUR_FOUR, 0, 0];
-  const { end } = file;
-  while (at < end - division / 8 && meters.length <= MOST_PLAYED_BARS) {
-    while (next < changes.length && changes[next]!.ticks <= at) {
-      meter = meterOf(changes[next++]!, guessed) ?? meter;
-    }
-    const cut = changes[next]?.ticks ?? Number.POSITIVE_INFINITY;
-    const removed = held.reduce(
-      (sum, one) => sum + (one.from >= at && one.from < at + lengthOf(meter) ? one.ticks : 0),
-      0,
-    );
-    let length = lengthOf(meter);
-    let bar = withoutBeats(meter, removed / ((beatTicks(meter) * division) / TICKS_PER_QUARTER));
-    if (cut < at + length) {
-      length = cut - at;
-      bar = partOf(meter, length, division) ?? bar;
-      guessed.push(`The meter changes within bar ${meters.length + 1}: that bar is cut short.`);
-    }
-    meters.push(bar);
-    at += length;
-    starts.push(unheld(held, at));
-  }
-  return { starts, meters, guessed: guessed.slice(0, 20) };
-};
-
-const withoutBeats = (meter: Meter, beats: number): Meter =>
-  beats > 0 && beats < meter.numerator
-    ? { numerator: meter.numerator - Math.round(beats), denominator: meter.denominator }
-    : meter;
-
-const meterOf = (
-  { numerator, denominator }: { numerator: number; denominator: number },
-  guessed: string[],
-): Meter | undefined => {
-  const read = meterSchema.safeParse({ numerator, denominator });
-  if (read.success) return read.data;
-  guessed.push(`A meter of ${numerator}/${denominator} is passed over.`);
-  return undefined;
-};
-
-/** A bar that is cut short, in its own beats or in finer ones. */
-const partOf = (meter: Meter, length: number, division: number): Meter | undefined => {
-  const ticks = (length * TICKS_PER_QUARTER) / division;
-  for (const denominator of [meter.denominator, 8, 16, 32] as const) {
-    const numerator = ticks / beatTicks({ denominator });
-    if (Number.isInteger(numerator) && numerator >= 1 && numerator <= 32)
-      return { numerator, denominator };
-  }
-  return undefined;
-};
-
 const clockOf = (file: Sorted, held: readonly Held[], { starts, meters }: Bars) => {
   const timeAt = timesIn(file);
   const back = (ticks: number) => {
@@ -333,31 +159,6 @@ const sectionsIn = (file: Sorted, held: readonly Held[], bars: Bars, lead: numbe
 const plainName = (text: string): string => {
   const [, name, pass, passes] = /^(.+) (\d+)\/(\d+)$/.exec(text) ?? [];
   return name && Number(pass) <= Number(passes) ? name : text;
-};
-
-const nearest = (starts: readonly number[], ticks: number): number => {
-  let [low, high] = [0, starts.length - 1];
-  while (low + 1 < high) {
-    const middle = (low + high) >> 1;
-    if (starts[middle]! <= ticks) low = middle;
-    else high = middle;
-  }
-  return Math.abs(starts[high]! - ticks) < Math.abs(starts[low]! - ticks) ? high : low;
-};
-
-/** A place as bar and ticks of ours from its bar line. */
-const placeIn = (
-  { starts, meters }: Bars,
-  { division }: Sorted,
-  ticks: number,
-  lead: number,
-  ends = false,
-) => {
-  let bar = nearest(starts, ticks);
-  if (starts[bar]! > ticks + 1e-6 || (ends && bar > lead && starts[bar]! >= ticks)) bar--;
-  if (bar < lead || bar >= meters.length) return undefined;
-  const into = Math.round(((ticks - starts[bar]!) * TICKS_PER_QUARTER) / division);
-  return { bar: bar - lead, ticks: Math.min(into, barTicks(meters[bar]!)) };
 };
 
 const cuesIn = (file: Sorted, held: readonly Held[], bars: Bars, lead: number) =>
