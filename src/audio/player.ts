@@ -1,8 +1,16 @@
-import { type ClickKind, gainOf, LEVEL_RANGE, renderClick, type SoundName } from '@/core/click';
-import { type Program, samePlace, soundingClicks, type Waits, waitsOf } from '@/core/set';
-import type { Sounding } from '@/core/sound';
+import { gainOf, LEVEL_RANGE } from '@/core/click';
+import { type Program, samePlace, type Waits, waitsOf } from '@/core/set';
 import { type Seconds, seconds } from '@/core/time';
-import type { Utterance } from '@/core/wav';
+import {
+  type Beside,
+  clicksOf,
+  type Drums,
+  type Due,
+  type Lane,
+  laneFrom,
+  strokesOf,
+  wordsOf,
+} from './lanes';
 
 /**
  * Sounds are handed to the audio clock this long (s) before they are due. The page may be busy for as
@@ -22,19 +30,6 @@ const FAR_OFF = 20;
 const SMOOTHING = 0.05;
 /** A sound that is cut falls this fast (s). */
 const CATCH = 0.012;
-
-/** The drums of a program, and the means to make their sounds. */
-export type Drums = {
-  readonly sounds: readonly Sounding[];
-  readonly render: (sound: string, sampleRate: number) => Float32Array;
-};
-
-/** What sounds beside the click. */
-export type Beside = {
-  readonly drums?: Drums | undefined;
-  /** In order of time, made for 48 kHz. */
-  readonly voice?: readonly Utterance[] | undefined;
-};
 
 export type Player = {
   /** Plays a program from a time of it. */
@@ -83,20 +78,6 @@ type Stretch = { readonly from: Seconds; readonly to: Seconds };
 
 export type Levels = { readonly click: number; readonly drums: number };
 
-type Due = {
-  readonly time: number;
-  /** What its samples are kept under once they are made. */
-  readonly sound: string;
-  readonly make: (sampleRate: number) => Float32Array;
-  readonly until?: number;
-  readonly pan?: number;
-};
-type Lane = {
-  readonly output: 'click' | 'kit';
-  readonly dues: readonly Due[];
-  /** The first due sound that the audio clock has not got yet. */
-  next: number;
-};
 type Playing = {
   program: Program;
   beside: Beside;
@@ -430,39 +411,3 @@ const outputTo = (context: AudioContext): GainNode => {
   output.connect(context.destination);
   return output;
 };
-
-const laneFrom = (output: Lane['output'], dues: readonly Due[], from: number): Lane => {
-  const next = dues.findIndex(({ time }) => time >= from - 1e-6);
-  return { output, dues, next: next < 0 ? dues.length : next };
-};
-
-const clicksOf = (program: Program): Due[] =>
-  program.songs.flatMap((song) =>
-    soundingClicks(song).map(({ seconds: at, kind, strike }) => ({
-      time: song.barOne + at,
-      sound: `click ${strike.sound} ${kind} ${strike.level}`,
-      make: (sampleRate) => clickAt(strike.sound as SoundName, kind, strike.level, sampleRate),
-      pan: strike.pan,
-    })),
-  );
-
-const clickAt = (sound: SoundName, kind: ClickKind, level: number, sampleRate: number) => {
-  const factor = 10 ** (level / 20);
-  return renderClick(sound, kind, sampleRate).map((value) => value * factor);
-};
-
-const wordsOf = (voice: Beside['voice']): Due[] =>
-  (voice ?? []).map(({ at, text, samples, level, pan }) => ({
-    time: at,
-    sound: `voice ${level} ${text}`,
-    make: () => samples.map((value) => value * 10 ** (level / 20)),
-    pan,
-  }));
-
-const strokesOf = (drums: Drums | undefined): Due[] =>
-  (drums?.sounds ?? []).map(({ sound, at, until }) => ({
-    time: at,
-    sound,
-    make: (sampleRate) => drums!.render(sound, sampleRate),
-    ...(until !== undefined && { until }),
-  }));

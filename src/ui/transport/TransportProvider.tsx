@@ -10,8 +10,9 @@ import {
   useRef,
   useState,
 } from 'react';
+import type { Beside, Drums } from '@/audio/lanes';
 import type { Port } from '@/audio/midi/ports';
-import { type Beside, createPlayer, type Drums, type Levels, type Player } from '@/audio/player';
+import { createPlayer, type Levels, type Player } from '@/audio/player';
 import { LEVEL_RANGE } from '@/core/click';
 import { loopAt, type MoveKind, moveAt, nextBarLine, type Program } from '@/core/set';
 import { type Seconds, seconds } from '@/core/time';
