@@ -6,8 +6,11 @@ import type { Port } from './ports';
 /** How often (ms) messages are sent, and how far ahead of their time (ms). */
 const EVERY = 25;
 const AHEAD = 80;
-/** A place that is further (s) from where it should be is a jump. */
-const JUMP = 0.03;
+/**
+ * A place that is further (s) from where it should be is a jump, which is never shorter than a bar; what
+ * is less is an audio device that stalled, after which no clock may be left out.
+ */
+const JUMP = 0.2;
 
 /**
  * Sends the clock of what is played to a machine, by the audio clock.
