@@ -190,24 +190,24 @@ test('a file that is no song is refused in a sentence, and nothing is kept', asy
 test('a song taken away as MIDI is opened again: what was understood is shown, then kept', async ({
   page,
 }) => {
-  await openSong(page, 'Nine Mile Ferry');
+  await openSong(page, 'Last Boat');
   await page.getByRole('button', { name: 'Take away the click' }).click();
   const { path } = await takeAway(page, /MIDI/);
   await page.goto('/saltreach-nine/songs');
   await expect(page.getByTestId('where')).toHaveText(/Open a set or a song/);
   await page
     .getByLabel(/Open a file/)
-    .setInputFiles({ name: 'ferry.mid', mimeType: 'audio/midi', buffer: bytesOf(path) });
+    .setInputFiles({ name: 'boat.mid', mimeType: 'audio/midi', buffer: bytesOf(path) });
   const understood = page.getByTestId('understood');
-  await expect(understood).toContainText('Nine Mile Ferry, 98 bars');
+  await expect(understood).toContainText('Last Boat, 93 bars');
   await expect(understood).toContainText(/at most \d\.\d ms off/);
-  await expect(understood).toContainText('is a count-in of 8 beats');
+  await expect(understood).toContainText('is a count-in of 4 beats');
   await page.getByLabel('Tempos may be off by').selectOption('1 ms');
   await expect(understood).toContainText(/at most 0\.\d ms off/);
   await page.getByRole('button', { name: 'Keep it as a new song' }).click();
   await page.waitForURL(/songs\/./);
-  await expect(page.getByTestId('length')).toContainText('98 bars');
-  await expect(page.getByLabel('Name of Bridge')).toBeVisible();
+  await expect(page.getByTestId('length')).toContainText('93 bars');
+  await expect(page.getByLabel('Name of Climb')).toBeVisible();
 });
 
 test('a message from the band is opened as a file', async ({ page }) => {

@@ -33,7 +33,7 @@ export const bandSongs = async (db: Queries, band: string): Promise<SongEntry[]>
   (
     await db.many(
       songRow,
-      `${SONGS} WHERE arrangement.band = $1 ORDER BY lower(song.title), arrangement.position`,
+      `${SONGS} WHERE arrangement.band = $1 ORDER BY lower(song.title), song.id, arrangement.position`,
       [band],
     )
   ).map(withMap);
