@@ -1,4 +1,5 @@
 import { MOST_PLAYED_BARS } from '../roadmap';
+import { lastAtOrBefore } from '../search';
 import { barTicks, beatTicks, type Meter, meterSchema, TICKS_PER_QUARTER } from '../time';
 import { type Held, type Sorted, unheld } from './midiEvents';
 
@@ -69,12 +70,11 @@ const partOf = (meter: Meter, length: number, division: number): Meter | undefin
 };
 
 export const nearest = (starts: readonly number[], ticks: number): number => {
-  let [low, high] = [0, starts.length - 1];
-  while (low + 1 < high) {
-    const middle = (low + high) >> 1;
-    if (starts[middle]! <= ticks) low = middle;
-    else high = middle;
-  }
+  const low = Math.max(
+    0,
+    lastAtOrBefore(starts, ticks, (start) => start),
+  );
+  const high = Math.min(low + 1, starts.length - 1);
   return Math.abs(starts[high]! - ticks) < Math.abs(starts[low]! - ticks) ? high : low;
 };
 

@@ -1,4 +1,5 @@
 import type { MidiFile } from '../midi';
+import { lastAtOrBefore } from '../search';
 
 /** What is read of a file: its events by kind, each in order of time. */
 export type Sorted = {
@@ -89,13 +90,8 @@ export const timesIn = ({ tempos, division }: Sorted): ((ticks: number) => numbe
     segments.push({ ticks, seconds, tempo: microseconds });
   }
   return (ticks) => {
-    let [low, high] = [0, segments.length];
-    while (low + 1 < high) {
-      const middle = (low + high) >> 1;
-      if (segments[middle]!.ticks <= ticks) low = middle;
-      else high = middle;
-    }
-    const { ticks: from, seconds, tempo } = segments[low]!;
+    const found = lastAtOrBefore(segments, ticks, (one) => one.ticks);
+    const { ticks: from, seconds, tempo } = segments[Math.max(0, found)]!;
     return seconds + ((ticks - from) * tempo) / division / 1e6;
   };
 };

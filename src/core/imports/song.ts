@@ -212,7 +212,7 @@ const groovesOf = (
   });
 };
 
-export const sameMeter = (a: Meter, b: Meter): boolean =>
+const sameMeter = (a: Meter, b: Meter): boolean =>
   a.numerator === b.numerator &&
   a.denominator === b.denominator &&
   JSON.stringify(a.grouping) === JSON.stringify(b.grouping);

@@ -1,3 +1,5 @@
+import { lastAtOrBefore } from '../search';
+
 /**
  * Tempos read off a clock. A workstation writes hundreds of tiny tempo changes; a drummer reads a few.
  * What is found here meets every place of the clock within a tolerance, and says by how much it is
@@ -139,22 +141,13 @@ const reach = (clock: Clock, first: number, to: number, at: number, tolerance: n
 const pointsOfBar = ({ bars, between }: Clock, bar: number): ClockPoint[] => {
   const [from, to] = [bars[bar]!, bars[bar + 1]!];
   const points: ClockPoint[] = [];
-  for (let index = firstAfter(between, from.quarters); index < between.length; index++) {
+  const first = lastAtOrBefore(between, from.quarters, ({ quarters }) => quarters) + 1;
+  for (let index = first; index < between.length; index++) {
     if (between[index]!.quarters >= to.quarters) break;
     points.push(between[index]!);
   }
   points.push(to);
   return points;
-};
-
-const firstAfter = (points: readonly ClockPoint[], quarters: number): number => {
-  let [low, high] = [0, points.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (points[middle]!.quarters <= quarters) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 };
 
 const worstIn = (

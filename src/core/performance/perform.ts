@@ -15,6 +15,7 @@ import {
   variantsOf,
 } from '../kit';
 import type { Feel, Hats, RoadMap } from '../roadmap';
+import { lastAtOrBefore } from '../search';
 import { barTicks, type Seconds, seconds, TICKS_PER_QUARTER, type Ticks, ticks } from '../time';
 import {
   type Passage,
@@ -343,13 +344,9 @@ const startsOf = (bars: readonly PlayedBar[]): readonly number[] => {
   return known;
 };
 
-/** The bar that a place lies in. Bars stand in order, so that halving finds it. */
-const barIndex = (starts: readonly number[], at: number): number => {
-  let [low, high] = [0, starts.length - 1];
-  while (low < high) {
-    const middle = Math.ceil((low + high) / 2);
-    if (starts[middle]! <= at) low = middle;
-    else high = middle - 1;
-  }
-  return Math.max(0, low);
-};
+/** The bar that a place lies in; the first where it lies before it. */
+const barIndex = (starts: readonly number[], at: number): number =>
+  Math.max(
+    0,
+    lastAtOrBefore(starts, at, (start) => start),
+  );

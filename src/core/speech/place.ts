@@ -1,3 +1,4 @@
+import { lastAtOrBefore } from '../search';
 import { type Seconds, seconds } from '../time';
 import { type Announcement, SPOKEN } from './announcements';
 
@@ -68,12 +69,5 @@ const freeTime = (
 };
 
 /** Where in a list in order of time the first stands that begins at a time or later. */
-const firstAfter = (spoken: readonly Spoken[], at: number): number => {
-  let [low, high] = [0, spoken.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (spoken[middle]!.at < at - 1e-9) low = middle + 1;
-    else high = middle;
-  }
-  return low;
-};
+const firstAfter = (spoken: readonly Spoken[], time: number): number =>
+  lastAtOrBefore(spoken, time - 1e-9, ({ at }) => at) + 1;

@@ -1,3 +1,4 @@
+import { lastAtOrBefore } from '../search';
 import {
   beatTicks,
   elapsed,
@@ -17,7 +18,7 @@ import type { Passage, PlayedBar, TempoSegment, Timeline } from './types';
  * @returns seconds from bar 1, negative in the count-in
  */
 export const secondsAt = (tempo: readonly TempoSegment[], position: Ticks): Seconds => {
-  const segment = tempo[lastAtOrBefore(tempo, position, (one) => one.startTicks)];
+  const segment = tempo[lastIn(tempo, position, (one) => one.startTicks)];
   if (!segment) return seconds(0);
   if (position < 0) return seconds(position / segment.from);
   return seconds(segment.startSeconds + elapsed(segment, ticks(position - segment.startTicks)));
@@ -41,7 +42,7 @@ export const rising = (tempo: readonly TempoSegment[]): TimeOf => {
 
 /** The position reached at a time: the inverse of `secondsAt`. Need not be a whole tick. */
 export const ticksAt = (tempo: readonly TempoSegment[], time: Seconds): Ticks => {
-  const index = lastAtOrBefore(tempo, time, (one) => one.startSeconds);
+  const index = lastIn(tempo, time, (one) => one.startSeconds);
   const segment = tempo[index];
   if (!segment) return ticks(0);
   if (time < segment.startSeconds || time < 0) return ticks(Math.min(0, time * segment.from));
@@ -53,7 +54,7 @@ export const ticksAt = (tempo: readonly TempoSegment[], time: Seconds): Ticks =>
 
 /** The speed that holds at a position. */
 export const speedAt = (tempo: readonly TempoSegment[], position: Ticks): Rate | undefined => {
-  const segment = tempo[lastAtOrBefore(tempo, position, (one) => one.startTicks)];
+  const segment = tempo[lastIn(tempo, position, (one) => one.startTicks)];
   return segment && rateAt(segment, ticks(Math.max(0, position - segment.startTicks)));
 };
 
@@ -87,7 +88,7 @@ export const locate = (timeline: Timeline, time: Seconds): Place => {
   const nudged = ticks(position + ROUNDING);
   if (nudged < 0) return leadPlace(lead, nudged);
   if (nudged >= timeline.ticks) return { phase: 'over' };
-  const bar = bars[lastAtOrBefore(bars, nudged, (one) => one.startTicks)]!;
+  const bar = bars[lastIn(bars, nudged, (one) => one.startTicks)]!;
   const passage = passages[bar.passage]!;
   return {
     phase: 'song',
@@ -117,18 +118,6 @@ const leadPlace = (lead: Timeline['lead'], position: Ticks): Place => {
     : { phase: 'pickup', beat: 1 + gone - lead.countIn, beats: lead.pickup };
 };
 
-/** The index of the last item that starts at or before a value; 0 where none does. */
-const lastAtOrBefore = <T>(
-  items: readonly T[],
-  value: number,
-  startOf: (item: T) => number,
-): number => {
-  let low = 0;
-  let high = items.length - 1;
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (startOf(items[middle]!) <= value) low = middle;
-    else high = middle - 1;
-  }
-  return low;
-};
+/** The first where none starts so early. */
+const lastIn = <T>(items: readonly T[], value: number, startOf: (item: T) => number): number =>
+  Math.max(0, lastAtOrBefore(items, value, startOf));

@@ -7,6 +7,9 @@ import { asRefusal } from './refusal';
 /** A member who has shown who they are. Only the session gives these out. */
 export type MemberId = Brand<string, 'MemberId'>;
 
+/** A way to run statements in a transaction of their own, as whoever it was given out for. */
+export type Within = <T>(work: (db: Queries) => Promise<T>) => Promise<T>;
+
 /**
  * Runs statements in one transaction for a member. The database's row security shows and takes only
  * what this member may see and change, whatever the statements say.

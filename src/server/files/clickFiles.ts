@@ -7,7 +7,7 @@ import { type Program, soloProgram } from '@/core/set';
 import { drumsOf } from '@/core/sound';
 import { type Content, type WavFormat, wavBytes, wavChunks } from '@/core/wav';
 import type { ToTakeAway } from '../band';
-import type { Queries } from '../database';
+import type { Within } from '../database';
 import { voiceOf } from '../speech';
 
 /** What can be heard in a file. */
@@ -18,7 +18,7 @@ export type Lane = (typeof LANES)[number];
 export type Source = ToTakeAway & {
   readonly lanes: readonly Lane[];
   readonly kit: Layout;
-  readonly within: <T>(work: (db: Queries) => Promise<T>) => Promise<T>;
+  readonly within: Within;
 };
 
 /** A file to send, piece by piece. */

@@ -1,7 +1,7 @@
 import 'server-only';
 import type { z } from 'zod';
 import type { ProblemCode } from '@/core/result';
-import { asMember, asNobody, type MemberId, type Queries, Refusal, refuse } from '../database';
+import { asMember, asNobody, type MemberId, Refusal, refuse, type Within } from '../database';
 import { type SignedIn, signedIn } from '../people';
 import { readBody } from './body';
 import { sessionToken } from './cookie';
@@ -27,7 +27,7 @@ export type Call<Params, Query, Body> = {
   readonly query: Query;
   readonly body: Body;
   /** One transaction as the caller: a member, or nobody on a public route. */
-  readonly within: <T>(work: (db: Queries) => Promise<T>) => Promise<T>;
+  readonly within: Within;
 };
 
 type Shapes<Params, Query, Body> = {

@@ -3,15 +3,13 @@ import * as z from 'zod';
 import type { Program } from '@/core/set';
 import { type Announcement, announcements, guessedLength, placeSpeech } from '@/core/speech';
 import { SAMPLE_RATE, type Utterance } from '@/core/wav';
-import type { Queries } from '../database';
+import type { Queries, Within } from '../database';
 import { record, type VoiceName } from './espeak';
 
 export { hasVoice, type VoiceName } from './espeak';
 
 /** Words and who says them. */
 export type Line = { readonly voice: VoiceName; readonly text: string };
-
-type Within = <T>(work: (db: Queries) => Promise<T>) => Promise<T>;
 
 export const LONGEST_LINE = 200;
 /** Recordings that are kept; the oldest go first. */
