@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { isPlainText } from './plainText';
 
 /** Small schemas that the records of every kind of document are made of. */
 
@@ -8,12 +9,17 @@ export const LONGEST_WORDS = 200;
 export const wholeNumber = (from: number, to: number, sentence: string) =>
   z.number({ error: sentence }).int(sentence).min(from, sentence).max(to, sentence);
 
+/** Well-formed Unicode on one line: what every program and the database can keep. */
+export const textSchema = (error: string) =>
+  z
+    .string({ error })
+    .refine(isPlainText, 'It holds a character that cannot be kept: a control character or half a letter.');
+
 const letters = (text: string): number => [...text].length;
 
 /** A name as typed: any script, shown as text. */
 export const nameSchema = (what: string) =>
-  z
-    .string({ error: `${what} needs a name.` })
+  textSchema(`${what} needs a name.`)
     .refine((name) => name.trim() !== '', `${what} needs a name.`)
     .refine(
       (name) => letters(name) <= LONGEST_NAME,
@@ -21,6 +27,7 @@ export const nameSchema = (what: string) =>
     );
 
 /** Free words that may be empty: what to listen for, who gives the cue. */
-export const wordsSchema = z
-  .string({ error: 'Words are expected here.' })
-  .refine((words) => letters(words) <= LONGEST_WORDS, `At most ${LONGEST_WORDS} characters.`);
+export const wordsSchema = textSchema('Words are expected here.').refine(
+  (words) => letters(words) <= LONGEST_WORDS,
+  `At most ${LONGEST_WORDS} characters.`,
+);

@@ -137,7 +137,7 @@ test('repeats that multiply beyond reason, or stand in themselves, are refused',
     id,
     value: { order: 'a0', within, times },
   });
-  const inside = { type: 'set', in: 'sections', id: 'sections1', field: 'within', value: 'r3' };
+  const inside = { type: 'set', in: 'sections', id: 'sections1', fields: { within: 'r3' } };
   const many = [repeat('r1', null), repeat('r2', 'r1'), repeat('r3', 'r2'), inside];
   expect(await edit(...many)).toMatchObject({
     status: 422,

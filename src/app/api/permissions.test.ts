@@ -85,7 +85,7 @@ const MATRIX: Readonly<Record<string, Row>> = {
       changes: [
         {
           id: randomUUID(),
-          operations: [{ type: 'set', in: 'start', field: 'countIn', value: 6 }],
+          operations: [{ type: 'set', in: 'start', fields: { countIn: 6 } }],
         },
       ],
     }),

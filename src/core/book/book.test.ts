@@ -31,7 +31,7 @@ test('patterns are put in, changed and taken out by operations, and undone', () 
   const put = apply(bookKind, blankBook(), [{ type: 'insert', in: 'patterns', id: 'x', value }]);
   if (!put.ok) throw new Error(put.problem.message);
   const changed = apply(bookKind, put.value.document, [
-    { type: 'set', in: 'patterns', id: 'x', field: 'bass', value: [{ at: 0 }] },
+    { type: 'set', in: 'patterns', id: 'x', fields: { bass: [{ at: 0 }] } },
   ]);
   if (!changed.ok) throw new Error(changed.problem.message);
   expect(changed.value.document.patterns.x?.bass).toEqual([{ at: 0 }]);

@@ -5,7 +5,7 @@ import { type Design, type DesignField, type FullDesign, isUnsaid, UNSAID } from
 export const sayOfClick = <F extends DesignField>(
   field: F,
   value: FullDesign[F] | null,
-): Operation[] => [{ type: 'set', in: 'click', field, value }];
+): Operation[] => [{ type: 'set', in: 'click', fields: { [field]: value } }];
 
 /** A section's own design with one thing said; null once it says nothing at all. */
 export const withSaid = <F extends DesignField>(

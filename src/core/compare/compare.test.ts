@@ -77,7 +77,7 @@ test('typing on in a text keeps the sections as they are: one field is one opera
   const map = song('Intro: 8\nVerse: 16; fill last.3\nChorus: 8');
   const typed = song(printShorthand(map).replace('Verse: 16', 'Verse: 12'), 'm');
   expect(difference(map, aligned(map, typed))).toEqual([
-    { type: 'set', in: 'sections', id: expect.any(String), field: 'bars', value: 12 },
+    { type: 'set', in: 'sections', id: expect.any(String), fields: { bars: 12 } },
   ]);
 });
 

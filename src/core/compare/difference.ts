@@ -66,38 +66,32 @@ const collectionChanges = (where: CollectionName, from: RoadMap, to: RoadMap): O
     ...gone.map((id): Operation => ({ type: 'remove', in: where, id })),
     ...Object.entries(after!).flatMap(([id, record]): Operation[] =>
       before![id]
-        ? changed(where, id, before![id], record)
+        ? fieldChanges(where, id, before![id], record)
         : [{ type: 'insert', in: where, id, value: record }],
     ),
   ];
 };
 
-/** Fields of a detail or a pattern have to agree with one another: several change as one. */
-const changed = (where: CollectionName, id: string, before: object, after: object): Operation[] => {
-  const fields = fieldChanges(where, id, before, after);
-  return fields.length > 1 && (where in DETAILS || where === 'patterns')
-    ? [
-        { type: 'remove', in: where, id },
-        { type: 'insert', in: where, id, value: after },
-      ]
-    : fields;
-};
-
+/** The fields that differ, as one operation: those of a detail or a pattern have to agree. */
 const fieldChanges = (
   where: string,
   id: string | undefined,
   before: object,
   after: object,
-): Operation[] =>
-  Object.entries(after)
-    .filter(([field, value]) => !same((before as Record<string, unknown>)[field], value))
-    .map(([field, value]) => ({
+): Operation[] => {
+  const fields = Object.entries(after).filter(
+    ([field, value]) => !same((before as Record<string, unknown>)[field], value),
+  );
+  if (fields.length === 0) return [];
+  return [
+    {
       type: 'set',
       in: where,
       ...(id !== undefined && { id }),
-      field,
-      value,
-    }));
+      fields: Object.fromEntries(fields),
+    },
+  ];
+};
 
 /** Whether two values say the same. */
 export const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);

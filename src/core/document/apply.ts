@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { fail, ok, type Problem, type Result } from '../result';
-import type { Operation } from './operation';
+import { tooMuchUnknown, unfit } from './bounds';
+import type { Operation, SetFields } from './operation';
 
 type RecordShape = z.ZodObject;
 type Entity = { readonly id: string } & Readonly<Record<string, unknown>>;
@@ -24,9 +25,8 @@ export type DocumentKind<D> = {
 export type Applied<D> = { readonly document: D; readonly inverse: readonly Operation[] };
 
 /**
- * A document with operations carried out, all or none, and the operations that undo them. The same
- * function runs in the browser and on the server; it never changes its input, and what no operation
- * touched is shared with it.
+ * A document with operations carried out, all or none, and the operations that undo them. It never
+ * changes its input, and what no operation touched is shared with it.
  *
  * @returns a problem that names the place when an operation is not allowed or names what is gone
  */
@@ -35,23 +35,56 @@ export const apply = <D>(
   document: D,
   operations: readonly Operation[],
 ): Result<Applied<D>> => {
+  const merged = merge(kind, document, operations);
+  if (!merged.ok) return merged;
+  const { left, ...applied } = merged.value;
+  const [first] = left;
+  return first ? { ok: false, problem: first.problem } : ok(applied);
+};
+
+/** An operation that could not be carried out, and why. */
+export type LeftOut = { readonly operation: Operation; readonly problem: Problem };
+
+export type Merged<D> = Applied<D> & {
+  /** What was carried out, in order. */
+  readonly done: readonly Operation[];
+  readonly left: readonly LeftOut[];
+};
+
+/**
+ * A document with those of the operations carried out that it allows: they were made on an earlier
+ * state of it, and somebody may have removed what some of them name. The same function runs in the
+ * browser and on the server.
+ *
+ * @returns a problem where the document as a whole would not do
+ */
+export const merge = <D>(
+  kind: DocumentKind<D>,
+  document: D,
+  operations: readonly Operation[],
+): Result<Merged<D>> => {
   let current = document;
   const inverse: Operation[] = [];
+  const done: Operation[] = [];
+  const left: LeftOut[] = [];
   for (const operation of operations) {
     const step = applyOne(kind, current, operation);
-    if (!step.ok) return step;
-    current = step.value.document;
-    inverse.unshift(...step.value.inverse);
+    if (step.ok) {
+      current = step.value.document;
+      inverse.unshift(...step.value.inverse);
+      done.push(operation);
+    } else left.push({ operation, problem: step.problem });
   }
   const problem = kind.check(current);
-  return problem ? { ok: false, problem } : ok({ document: current, inverse });
+  return problem ? { ok: false, problem } : ok({ document: current, inverse, done, left });
 };
 
 /** A stored or sent value as a document of this kind, or what is wrong with it. */
 export const parseDocument = <D>(kind: DocumentKind<D>, value: unknown): Result<D> => {
   const parsed = kind.schema.safeParse(value);
   if (!parsed.success) return schemaProblem(kind.name, parsed.error);
-  const problem = misplaced(kind, parsed.data) ?? kind.check(parsed.data);
+  const problem =
+    misplaced(kind, parsed.data) ?? overloaded(kind, parsed.data) ?? kind.check(parsed.data);
   return problem ? { ok: false, problem } : ok(parsed.data);
 };
 
@@ -63,6 +96,26 @@ const misplaced = <D>(kind: DocumentKind<D>, document: D): Problem | undefined =
       const message = 'It stands under another id than its own.';
       return { code: 'invalid', place: kind.call(where, record), message };
     }
+  }
+  return undefined;
+};
+
+/** What no schema of a field says: unknown fields are bounded too. */
+const overloaded = <D>(kind: DocumentKind<D>, document: D): Problem | undefined => {
+  const records = [
+    ...Object.entries(kind.singles).map(
+      ([where, shape]) => [where, shape, own(document as object, where)] as const,
+    ),
+    ...Object.entries(kind.collections).flatMap(([where, shape]) =>
+      Object.values(collectionOf(document, where)).map((record) => [where, shape, record] as const),
+    ),
+  ];
+  const known = { format: 0, version: 0, ...kind.singles, ...kind.collections };
+  const message = unfit(document) ?? tooMuchUnknown(document as object, known);
+  if (message) return { code: 'invalid', place: kind.name, message };
+  for (const [where, shape, record] of records) {
+    const much = tooMuchUnknown(asRecord(record), shape.shape);
+    if (much) return { code: 'invalid', place: kind.call(where, asRecord(record)), message: much };
   }
   return undefined;
 };
@@ -86,6 +139,8 @@ const insert = <D>(
   const value = asRecord(operation.value);
   const place = kind.call(operation.in, value);
   if (own(records, operation.id)) return fail('taken', place, 'This id is already in use.');
+  const message = unfit(value) ?? tooMuchUnknown(value, shape.shape);
+  if (message) return fail('invalid', place, message);
   const parsed = shape.safeParse({ ...value, id: operation.id });
   if (!parsed.success) return schemaProblem(place, parsed.error);
   return ok({
@@ -115,9 +170,8 @@ const remove = <D>(
 const set = <D>(
   kind: DocumentKind<D>,
   document: D,
-  operation: Extract<Operation, { type: 'set' }>,
+  { in: where, id, fields }: SetFields,
 ): Result<Applied<D>> => {
-  const { in: where, id, field, value } = operation;
   const shape = own(id === undefined ? kind.singles : kind.collections, where);
   if (!shape) return unknownPlace(kind, where);
   const record =
@@ -125,21 +179,27 @@ const set = <D>(
       ? asRecord(own(document as object, where))
       : own(collectionOf(document, where), id);
   if (!record) return gone(kind, where);
-  const place = `${kind.call(where, record)}, ${field}`;
-  if (!own(shape.shape, field) || FIXED.has(field))
+  const names = Object.keys(fields);
+  const place = `${kind.call(where, record)}, ${names.join(', ')}`;
+  if (names.some((field) => !own(shape.shape, field) || FIXED.has(field)))
     return fail('invalid', place, 'There is no such field to set.');
+  const message = unfit(fields);
+  if (message) return fail('invalid', place, message);
   // The record as a whole, since its fields may have to agree.
-  const parsed = shape.safeParse({ ...record, [field]: value });
-  if (!parsed.success) return schemaProblem(place, parsed.error, field);
-  const changed = { ...record, [field]: parsed.data[field] };
+  const parsed = shape.safeParse({ ...record, ...fields });
+  if (!parsed.success) return schemaProblem(place, parsed.error, names[0]);
+  const changed = { ...record, ...picked(parsed.data, names) };
   return ok({
     document: {
       ...document,
       [where]: id === undefined ? changed : { ...collectionOf(document, where), [id]: changed },
     },
-    inverse: [{ ...operation, value: record[field] }],
+    inverse: [{ type: 'set', in: where, ...(id !== undefined && { id }), fields: picked(record, names) }],
   });
 };
+
+const picked = (record: Readonly<Record<string, unknown>>, names: readonly string[]) =>
+  Object.fromEntries(names.map((name) => [name, record[name] ?? null]));
 
 /** Fields that make a record what it is. */
 const FIXED = new Set(['id', 'kind']);

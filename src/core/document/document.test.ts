@@ -9,20 +9,27 @@ import {
   sectionsOf,
 } from '../roadmap';
 import { roadMapOf } from '../testing';
-import { apply, changeSchema, inOrder, type Operation, parseDocument, placeAt, squash } from '.';
+import {
+  apply,
+  changeSchema,
+  inOrder,
+  merge,
+  type Operation,
+  operationSchema,
+  operationWords,
+  parseDocument,
+  placeAt,
+  setFields,
+  squash,
+} from '.';
 
 const song = roadMapOf([
   { id: 'a', name: 'Intro', bars: 4 },
   { id: 'b', name: 'Verse', bars: 16 },
 ]);
 
-const set = (id: string, field: string, value: unknown): Operation => ({
-  type: 'set',
-  in: 'sections',
-  id,
-  field,
-  value,
-});
+const set = (id: string, field: string, value: unknown): Operation =>
+  setFields('sections', id, { [field]: value });
 
 const done = (map: RoadMap, operations: readonly Operation[]) => {
   const result = apply(roadMapKind, map, operations);
@@ -40,7 +47,7 @@ test('setting, inserting and removing each have an inverse', () => {
     set('a', 'bars', 8),
     { type: 'remove', in: 'sections', id: 'b' },
     ...insertSection(song, newSection('c', { name: 'Bridge' }), 1),
-    { type: 'set', in: 'start', field: 'countIn', value: 6 },
+    { type: 'set', in: 'start', fields: { countIn: 6 } },
   ];
   const { document, inverse } = done(song, operations);
   expect(sectionsOf(document).map(({ name, bars }) => [name, bars])).toEqual([
@@ -63,7 +70,7 @@ const someOperation: fc.Arbitrary<Operation> = fc.oneof(
     .chain(([id, at]) => fc.constant(insertSection(song, newSection(id), at)[0]!)),
   fc
     .integer({ min: 0, max: 12 })
-    .map((value): Operation => ({ type: 'set', in: 'start', field: 'countIn', value })),
+    .map((value): Operation => ({ type: 'set', in: 'start', fields: { countIn: value } })),
 );
 
 test('any operations that are allowed are undone by their inverse', () => {
@@ -80,15 +87,15 @@ test('any operations that are allowed are undone by their inverse', () => {
   expect(carriedOut).toBeGreaterThan(50);
 });
 
-const either = (map: RoadMap, operations: readonly Operation[]): RoadMap =>
-  operations.reduce((current, operation) => {
-    const result = apply(roadMapKind, current, [operation]);
-    return result.ok ? result.value.document : current;
-  }, map);
+const either = (map: RoadMap, operations: readonly Operation[]): RoadMap => {
+  const merged = merge(roadMapKind, map, operations);
+  if (!merged.ok) throw new Error(sentence(merged.problem));
+  return merged.value.document;
+};
 
 const target = (operation: Operation) =>
   operation.type === 'set'
-    ? `${operation.id}.${operation.field}`
+    ? `${operation.id}.${Object.keys(operation.fields)}`
     : `${operation.type} ${operation.id}`;
 
 test('two edits made at once give the same document in either order', () => {
@@ -215,6 +222,94 @@ test('typing a name is one operation, and an insert keeps its place among the se
   const insert = insertSection(song, newSection('c'), 0);
   const mixed = [set('a', 'bars', 1), ...insert, set('a', 'bars', 2)];
   expect(done(song, squash(mixed)).document).toEqual(done(song, mixed).document);
+});
+
+// What pages and logs wrote before a set could carry several fields.
+test('an operation of one field, as it was written before, is read as a set of that field', () => {
+  const before = { type: 'set', in: 'sections', id: 'a', field: 'bars', value: 12 };
+  const read = operationSchema.parse(before);
+  expect(read).toEqual(set('a', 'bars', 12));
+  expect(done(song, [read]).document.sections.a?.bars).toBe(12);
+  const emptied = operationSchema.parse({ type: 'set', in: 'sections', id: 'a', field: 'tempo' });
+  expect(emptied).toEqual(set('a', 'tempo', null));
+  expect(operationSchema.safeParse({ type: 'set', in: 'start', fields: {} }).success).toBe(false);
+});
+
+test('a set of several fields is checked as a whole and undone as a whole', () => {
+  const both = setFields('sections', 'a', { bars: 5, name: 'Opening' });
+  const { document, inverse } = done(song, [both]);
+  expect(document.sections.a).toMatchObject({ bars: 5, name: 'Opening' });
+  expect(inverse).toEqual([setFields('sections', 'a', { bars: 4, name: 'Intro' })]);
+  expect(refusal([setFields('sections', 'a', { bars: 5, name: '' })])).toContain('needs a name');
+  expect(refusal([setFields('sections', 'a', { bars: 5, id: 'z' })])).toContain('no such field');
+});
+
+test('of a change that names something gone the rest is carried out, and what is left out is said', () => {
+  const merged = merge(roadMapKind, song, [
+    set('a', 'bars', 9),
+    set('zz', 'bars', 4),
+    { type: 'remove', in: 'sections', id: 'zz' },
+    set('b', 'name', 'Second'),
+  ]);
+  if (!merged.ok) throw new Error(merged.problem.message);
+  const { document, done: carriedOut, left } = merged.value;
+  expect(carriedOut).toEqual([set('a', 'bars', 9), set('b', 'name', 'Second')]);
+  expect(left.map(({ problem }) => problem.code)).toEqual(['gone', 'gone']);
+  expect(document.sections).toMatchObject({ a: { bars: 9 }, b: { name: 'Second' } });
+});
+
+const nested = (depth: number): unknown => {
+  let value: unknown = 1;
+  for (let count = 0; count < depth; count++) value = [value];
+  return value;
+};
+
+test.each<[string, unknown]>([
+  ['a NUL', 'Verse\u0000'],
+  ['half of an emoji', 'Verse \ud83e'],
+  ['a line break', 'two\nlines'],
+])('a name with %s is refused in a sentence', (_, name) => {
+  expect(refusal([set('a', 'name', name)])).toContain('cannot be kept');
+  const value = { ...song.sections.a, name };
+  expect(refusal([{ type: 'insert', in: 'sections', id: 'n', value }])).toContain('cannot be kept');
+});
+
+test('what no schema knows is bounded in depth and in weight', () => {
+  const insert = (more: object): Operation[] => [
+    { type: 'insert', in: 'sections', id: 'n', value: { ...song.sections.a, ...more } },
+  ];
+  expect(refusal(insert({ mood: nested(14) }))).toBe('not refused');
+  expect(refusal(insert({ mood: nested(5000) }))).toContain('at most 16 deep');
+  expect(refusal(insert({ mood: 'x'.repeat(3900) }))).toBe('not refused');
+  expect(refusal(insert({ mood: 'x'.repeat(900_000) }))).toContain('at most 4000 characters');
+  expect(refusal(insert({ 'mo\u0000od': 1 }))).toContain('cannot be kept');
+  const whole = (more: object) => {
+    const read = parseDocument(roadMapKind, { ...song, ...more });
+    return read.ok ? '' : read.problem.message;
+  };
+  expect(whole({ mood: 'blue' })).toBe('');
+  expect(whole({ mood: 'x'.repeat(5000) })).toContain('at most 4000 characters');
+  expect(whole({ mood: nested(5000) })).toContain('deep');
+  const section = { ...song.sections.a!, mood: 'x'.repeat(5000) };
+  expect(whole({ sections: { a: section } })).toContain('at most 4000 characters');
+});
+
+test('an operation is said in words that can be typed again', () => {
+  const words = (operation: Operation) => operationWords(roadMapKind, song, operation);
+  expect(words(setFields('sections', 'b', { bars: 12, tacet: true }))).toBe(
+    'Section “Verse”, bars: 12; tacet: yes',
+  );
+  expect(words(set('zz', 'tempo', { kind: 'hold', perMinute: 90, unit: 'quarter' }))).toBe(
+    'Section, tempo: kind hold, perMinute 90, unit quarter',
+  );
+  expect(words({ type: 'remove', in: 'sections', id: 'a' })).toBe('Section “Intro”: taken out');
+  const value = { id: 'c', section: 'a', kind: 'listen', words: 'horns', by: '' };
+  expect(words({ type: 'insert', in: 'cues', id: 'c', value })).toBe(
+    'Cue “horns”, new: words horns',
+  );
+  expect(words({ type: 'set', in: 'start', fields: { countIn: null } })).toBe(
+    'Start of the song, countIn: nothing',
+  );
 });
 
 test('a change without a UUID, without operations or with a strange id is refused', () => {

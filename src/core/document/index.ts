@@ -5,5 +5,7 @@
  * setting a sort key. Road maps and sets are the two kinds.
  */
 export * from './apply';
+export * from './bounds';
 export * from './operation';
 export * from './order';
+export * from './words';

@@ -1,6 +1,6 @@
 import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
 import * as z from 'zod';
-import type { Operation } from './operation';
+import { type Operation, setFields } from './operation';
 
 /**
  * The order of records is a field of each: a text key that sorts. Between any two keys there is
@@ -46,13 +46,11 @@ export const placeAt = <T extends Ordered>(
   const [order, ...orders] = generateNKeysBetween(before, beyond, tied.length + 1);
   return {
     order: order!,
-    rekeys: tied.map((record, at) => ({
-      type: 'set',
-      in: typeof where === 'string' ? where : where(record),
-      id: record.id,
-      field: 'order',
-      value: orders[at]!,
-    })),
+    rekeys: tied.map((record, at) =>
+      setFields(typeof where === 'string' ? where : where(record), record.id, {
+        order: orders[at],
+      }),
+    ),
   };
 };
 

@@ -11,7 +11,7 @@ import {
 } from '../roadmap';
 import { FASTEST, type NoteValue, perMinuteAt, type Rate, SLOWEST, type Ticks } from '../time';
 import { compile, speedAt } from '../timeline';
-import { detailsIn, insertRecord, removeRecord, setField } from './sections';
+import { detailsIn, patch, setField } from './sections';
 
 /** A conversion with what it does to the bar numbers, in a sentence. */
 export type Conversion = { readonly operations: readonly Operation[]; readonly sentence: string };
@@ -54,11 +54,10 @@ const convert = (map: RoadMap, id: string, by: 2 | 0.5): Result<Conversion> => {
   const last = passage.firstPlayed + bars - 1;
   return ok({
     operations: [
-      ...setField('sections', id, 'bars', bars * by),
-      ...setField('sections', id, 'tempo', { kind: 'hold', perMinute: after, unit }),
-      ...setField('sections', id, 'feel', {
-        ...feel,
-        backbeat: by === 2 ? 'normal' : 'double-time',
+      patch('sections', id, {
+        bars: bars * by,
+        tempo: { kind: 'hold', perMinute: after, unit },
+        feel: { ...feel, backbeat: by === 2 ? 'normal' : 'double-time' },
       }),
       ...restored(map, section, { kind: 'hold', perMinute: before, unit }),
       ...movedPlaces(map, id, by),
@@ -99,9 +98,6 @@ const movedPlaces = (map: RoadMap, id: string, by: 2 | 0.5): Operation[] => {
     // As one: a beginning that is moved alone might lie behind its end.
     return places.length === 0
       ? []
-      : [
-          removeRecord(where, detail.id),
-          insertRecord(where, { ...detail, ...Object.fromEntries(places) }),
-        ];
+      : [patch(where, detail.id, Object.fromEntries(places))];
   });
 };

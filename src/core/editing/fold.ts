@@ -18,6 +18,7 @@ import {
   detailsIn,
   insertRecord,
   type NewId,
+  patch,
   removeRecord,
   removeSection,
   setField,
@@ -108,8 +109,7 @@ const wrapped = (
     ...rekeys,
     insertRecord('repeats', { id, order, within, times }),
     ...sections.flatMap((section, index) => [
-      ...setField('sections', section.id, 'within', id),
-      ...setField('sections', section.id, 'order', orders[index]!),
+      patch('sections', section.id, { within: id, order: orders[index]! }),
     ]),
   ];
 };
@@ -200,13 +200,9 @@ export const dissolve = (map: RoadMap, { repeat, body, endings }: RepeatNode): O
   const inside = [...body, ...endings.flatMap((ending) => ending.body)];
   const orders = ordersBetween(siblings[at - 1]?.order, siblings[at + 1]?.order, inside.length);
   return [
-    ...inside.flatMap((node, index): Operation[] => {
+    ...inside.map((node, index) => {
       const one = node.kind === 'section' ? node.section : node.repeat;
-      const where = collectionFor(one);
-      return [
-        { type: 'set', in: where, id: one.id, field: 'within', value: within },
-        { type: 'set', in: where, id: one.id, field: 'order', value: orders[index]! },
-      ];
+      return patch(collectionFor(one), one.id, { within, order: orders[index]! });
     }),
     ...endings.map(({ ending }) => removeRecord('endings', ending.id)),
     removeRecord('repeats', repeat.id),

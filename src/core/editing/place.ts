@@ -1,6 +1,7 @@
 import { type Operation, placeAt } from '../document';
 import { collectionFor, containerOf, type RoadMap, type Stands, siblingsIn } from '../roadmap';
 import { type Row, rowsOf } from './rows';
+import { patch } from './sections';
 
 /** A place in the form: inside a repeat, an ending or the song (null), before the one at `index`. */
 export type Spot = { readonly within: string | null; readonly index: number };
@@ -10,15 +11,8 @@ export const moveTo = (map: RoadMap, one: Stands, spot: Spot): Operation[] => {
   const others = siblingsIn(map, spot.within).filter(({ id }) => id !== one.id);
   const { order, rekeys } = placeAt(collectionFor, others, spot.index);
   const where = collectionFor(one);
-  const within: Operation[] =
-    containerOf(map, one.within) === spot.within
-      ? []
-      : [{ type: 'set', in: where, id: one.id, field: 'within', value: spot.within }];
-  return [
-    ...rekeys,
-    ...within,
-    { type: 'set', in: where, id: one.id, field: 'order', value: order },
-  ];
+  const stays = containerOf(map, one.within) === spot.within;
+  return [...rekeys, patch(where, one.id, { order, ...(!stays && { within: spot.within }) })];
 };
 
 /**

@@ -1,5 +1,5 @@
 import type { Operation } from '../document';
-import { inOrder, placeAt } from '../document';
+import { inOrder, placeAt, setFields } from '../document';
 import {
   type CollectionName,
   containerOf,
@@ -20,18 +20,25 @@ import {
 /** Makes a new id at each call; where ids come from is the caller's affair. */
 export type NewId = () => string;
 
+/** Sets fields of one record, and leaves its others to whoever else is changing them. */
+export const patch = <Name extends CollectionName>(
+  where: Name,
+  id: string,
+  fields: Partial<RecordOf<Name>>,
+): Operation => setFields(where, id, fields);
+
 /** Sets one field of one record. */
 export const setField = <Name extends CollectionName, Field extends keyof RecordOf<Name> & string>(
   where: Name,
   id: string,
   field: Field,
   value: RecordOf<Name>[Field],
-): Operation[] => [{ type: 'set', in: where, id, field, value }];
+): Operation[] => [setFields(where, id, { [field]: value })];
 
 export const setStart = <Field extends keyof RoadMap['start'] & string>(
   field: Field,
   value: RoadMap['start'][Field],
-): Operation[] => [{ type: 'set', in: 'start', field, value }];
+): Operation[] => [{ type: 'set', in: 'start', fields: { [field]: value } }];
 
 export const insertRecord = <Name extends CollectionName>(
   where: Name,
@@ -133,7 +140,6 @@ export const removePart = (map: RoadMap, id: string): Operation[] => [
 ];
 
 /** Everything of one section made to follow its part again. */
-export const followPart = ({ id }: Section): Operation[] =>
-  (['bars', 'phrase', 'feel', 'level', 'hats'] as const).flatMap((field) =>
-    setField('sections', id, field, null),
-  );
+export const followPart = ({ id }: Section): Operation[] => [
+  patch('sections', id, { bars: null, phrase: null, feel: null, level: null, hats: null }),
+];

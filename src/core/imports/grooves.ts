@@ -1,4 +1,6 @@
+import { LONGEST_NAME } from '../fields';
 import { gridFor, newPattern, type Pattern, type Stroke, VOICES, type VoiceId } from '../kit';
+import { cutText } from '../plainText';
 import { barTicks, type Meter, meterText, TICKS_PER_QUARTER } from '../time';
 
 /** A stroke of a file, in our ticks from its beginning. */
@@ -154,7 +156,7 @@ const patternOf = (
   );
   const places = strokes.flatMap(([, row]) => row.map(({ at }) => at));
   const { id: _, ...pattern } = newPattern('groove', meter, {
-    name: name.slice(0, 120),
+    name: cutText(name, LONGEST_NAME),
     beats,
     grid: gridFor({ beats, meter, grid: [2] }, places),
     ...Object.fromEntries(strokes),

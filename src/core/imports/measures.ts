@@ -1,4 +1,6 @@
+import { LONGEST_NAME } from '../fields';
 import { VOICES } from '../kit';
+import { cutText } from '../plainText';
 import {
   barTicks,
   type Meter,
@@ -178,7 +180,7 @@ const directionOf = (element: Element): Said => {
         : has('dacapo') || says(/^(d\.? ?c\.?|da capo)/i)
           ? 'start'
           : undefined,
-    cues: words.filter((text) => !sign.test(text)).map((text) => text.slice(0, 120)),
+    cues: words.filter((text) => !sign.test(text)).map((text) => cutText(text, LONGEST_NAME)),
   };
 };
 

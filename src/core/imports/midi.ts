@@ -1,4 +1,6 @@
+import { LONGEST_NAME } from '../fields';
 import { readMidi } from '../midi';
+import { cutText } from '../plainText';
 import { fail, ok, type Result } from '../result';
 import { MOST_PLAYED_BARS } from '../roadmap';
 import { beatTicks, meterText, TICKS_PER_QUARTER } from '../time';
@@ -164,7 +166,7 @@ const plainName = (text: string): string => {
 const cuesIn = (file: Sorted, held: readonly Held[], bars: Bars, lead: number) =>
   textsIn(file, 'cue-point').flatMap(({ ticks, text }) => {
     const place = placeIn(bars, file, unheld(held, ticks), lead);
-    const words = text.slice(0, 120).trim();
+    const words = cutText(text, LONGEST_NAME);
     return place && words ? [{ ...place, words }] : [];
   });
 

@@ -1,4 +1,5 @@
 import type { MidiFile } from '../midi';
+import { plainText } from '../plainText';
 import { lastAtOrBefore } from '../search';
 
 /** What is read of a file: its events by kind, each in order of time. */
@@ -44,8 +45,11 @@ export const sorted = ({ division, tracks }: MidiFile): Sorted => {
   return { division, texts, tempos, meters, notes, end };
 };
 
+/** The texts of a kind, as a document may keep them: some programs end theirs with a NUL. */
 export const textsIn = ({ texts }: Sorted, wanted: string) =>
-  texts.filter(({ kind }) => kind === wanted);
+  texts
+    .filter(({ kind }) => kind === wanted)
+    .map((one) => ({ ...one, text: plainText(one.text).trim() }));
 
 /** A hold in the file’s ticks, with how many ticks of holds lie before it. */
 export type Held = {

@@ -1,5 +1,7 @@
 import { unzipSync } from 'fflate';
+import { LONGEST_NAME } from '../fields';
 import { mapFromPasted, readPasted } from '../paste';
+import { cutText } from '../plainText';
 import { fail, ok, type Result } from '../result';
 import { readBandFile, readSongFile, type SongFile } from '../sheet';
 import { songFromMidi } from './midi';
@@ -30,10 +32,7 @@ export const openSong = (bytes: Uint8Array, name: string, tolerance: number): Re
   if (bytes.length > LARGEST_FILE) return refuse('It is larger than 10 MB.');
   if (bytes.length === 0) return refuse('It is empty.');
   const title =
-    name
-      .replace(/\.[a-z0-9]{1,8}$/i, '')
-      .slice(0, 120)
-      .trim() || 'Song';
+    cutText(name.replace(/\.[a-z0-9]{1,8}$/i, ''), LONGEST_NAME) || 'Song';
   const start = String.fromCharCode(...bytes.subarray(0, 4));
   if (start === 'MThd') return one(songFromMidi(bytes, title, tolerance));
   if (start === 'RIFF') {
@@ -56,8 +55,11 @@ const refuse = (message: string) => fail('invalid', 'File', message);
 
 const one = (read: Result<Understood>): Result<Opened> => {
   if (!read.ok) return read;
-  const { map, ...rest } = read.value;
-  return ok({ ...rest, arrangements: [{ name: 'As recorded', map }] });
+  const { map, title, ...rest } = read.value;
+  return ok({
+    ...rest,
+    title: cutText(title, LONGEST_NAME) || 'Song',
+    arrangements: [{ name: 'As recorded', map }] });
 };
 
 const ownFile = (text: string): Result<Opened> => {
@@ -128,7 +130,7 @@ const fromText = (text: string, title: string, guessed: string[]): Result<Opened
     guessed: [...guessed, ...(problem ? [problem] : []), ...guesses.slice(0, MOST_SAID)],
     left: lost
       .slice(0, MOST_SAID)
-      .map(({ line, text: said }) => `Line ${line}: ${said.trim().slice(0, 120)}`),
+      .map(({ line, text: said }) => `Line ${line}: ${cutText(said, 120)}`),
   });
 };
 

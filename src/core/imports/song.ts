@@ -1,6 +1,7 @@
 import { firstOrders } from '../document';
-import { LONGEST_NAME } from '../fields';
+import { LONGEST_NAME, LONGEST_WORDS } from '../fields';
 import { type Pattern, patternSchema } from '../kit';
+import { cutText } from '../plainText';
 import {
   blankRoadMap,
   COLLECTIONS,
@@ -103,7 +104,7 @@ export const roadMapFrom = (song: Counted): RoadMap => {
     const whole = opening !== undefined && opening.to >= to;
     const section = put('sections', {
       ...newSection('', {
-        name: name.slice(0, LONGEST_NAME).trim() || 'Section',
+        name: cutText(name, LONGEST_NAME) || 'Section',
         bars: to - from,
         within: inside,
         meter: !anew && sameMeter(song.meters[from]!, meter) ? null : song.meters[from]!,
@@ -126,11 +127,11 @@ export const roadMapFrom = (song: Counted): RoadMap => {
     }
     for (const { bar, ticks, words } of song.cues) {
       if (bar < from || bar >= to) continue;
-      put('cues', { section, kind: 'remember', at: { bar: bar - from + 1, ticks }, words });
+      put('cues', { section, kind: 'remember', at: { bar: bar - from + 1, ticks }, words: cutText(words, LONGEST_NAME) });
     }
     for (const { bar, ticks, seconds, words } of song.holds) {
       if (bar < from || bar >= to) continue;
-      put('holds', { section, at: placeOf(song, bar, ticks, from, to), seconds, cue: words });
+      put('holds', { section, at: placeOf(song, bar, ticks, from, to), seconds, cue: cutText(words, LONGEST_WORDS) });
     }
   });
   return {

@@ -1,4 +1,4 @@
-import { inOrder, type Operation, placeAt } from '../document';
+import { inOrder, type Operation, placeAt, setFields } from '../document';
 import type { Change } from './derive';
 import { newPattern, type Pattern, type Stroke, type Variant } from './pattern';
 import { type VoiceId, voiceOf } from './voices';
@@ -10,19 +10,12 @@ import { type VoiceId, voiceOf } from './voices';
 const WHERE = 'patterns';
 type Patterns = Readonly<Record<string, Pattern>>;
 
-/** What changes in a pattern, as operations; a new meter has to agree with the length, so both change at once. */
+/** What changes in a pattern, as one operation: a new meter has to agree with the length. */
 export const changePattern = (pattern: Pattern, change: Change): Operation[] => {
   const fields = Object.entries(change).filter(
     ([field, value]) => JSON.stringify(pattern[field as keyof Pattern]) !== JSON.stringify(value),
   );
-  if (change.meter && fields.some(([field]) => field === 'meter')) {
-    const { id } = pattern;
-    return [
-      { type: 'remove', in: WHERE, id },
-      { type: 'insert', in: WHERE, id, value: { ...pattern, ...change } },
-    ];
-  }
-  return fields.map(([field, value]) => ({ type: 'set', in: WHERE, id: pattern.id, field, value }));
+  return fields.length === 0 ? [] : [setFields(WHERE, pattern.id, Object.fromEntries(fields))];
 };
 
 /** Puts a pattern behind the others, under a name that no other has. */

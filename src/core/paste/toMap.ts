@@ -1,4 +1,6 @@
 import { firstOrders } from '../document';
+import { LONGEST_NAME } from '../fields';
+import { cutText } from '../plainText';
 import {
   blankRoadMap,
   COLLECTIONS,
@@ -35,7 +37,7 @@ export const mapFromPasted = (
     }
     if (line.status !== 'not understood' || line.sections.length > 0) continue;
     const decision = decisions.get(line.line) ?? 'leave out';
-    const words = line.text.trim().slice(0, 120);
+    const words = cutText(line.text, LONGEST_NAME);
     if (decision === 'section') drafts.push({ section: { name: words, words: '' }, cues: [] });
     if (decision === 'cue') drafts.at(-1)?.cues.push(words);
   }
@@ -65,7 +67,7 @@ export const mapFromPasted = (
         section: id,
         kind: 'remember',
         at: { bar: 1, ticks: 0 },
-        words: words.slice(0, 120),
+        words: cutText(words, LONGEST_NAME),
       } as never);
     }
     if (section.fill) {
@@ -79,7 +81,7 @@ export const mapFromPasted = (
 
 const asSection = (id: string, section: PastedSection, tempo: RoadMap['start']['tempo']) =>
   newSection(id, {
-    name: section.name.slice(0, 120),
+    name: cutText(section.name, LONGEST_NAME),
     bars: within(section.bars ?? 8, 2000),
     times: within(section.times ?? 1, 200),
     level: section.level ?? null,

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { wholeNumber } from '../fields';
+import { textSchema, wholeNumber } from '../fields';
 
 export { LONGEST_NAME, LONGEST_WORDS, nameSchema, wholeNumber, wordsSchema } from '../fields';
 
@@ -49,7 +49,7 @@ export const feelSchema = z.object({
     })
     .nullable(),
   /** What the band calls it: train beat, one drop, four on the floor. */
-  style: z.string().max(60, 'A style has at most 60 characters.'),
+  style: textSchema('A style is a few words.').max(60, 'A style has at most 60 characters.'),
 });
 
 export type Level = (typeof LEVELS)[number];

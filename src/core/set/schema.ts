@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { type Design, designSchema, designSingle, UNSAID } from '../click';
 import { type DocumentKind, idSchema, inOrder, orderSchema } from '../document';
-import { nameSchema, wordsSchema } from '../fields';
+import { nameSchema, textSchema, wordsSchema } from '../fields';
 
 export const MOST_ITEMS = 300;
 export const LONGEST_GAP = 3600;
@@ -48,7 +48,7 @@ const itemShape = {
   gap: gapSchema,
   /** What this set changes in the song: its tempo as a whole, its key, sections that it leaves out. */
   tempo: tempoSchema.nullable().default(null),
-  key: z.string().max(20, 'A key has at most 20 characters.').default(''),
+  key: textSchema('A key is a few letters.').max(20, 'A key has at most 20 characters.').default(''),
   cuts: z.array(idSchema).max(MOST_CUTS, `At most ${MOST_CUTS} sections are cut.`).default([]),
 };
 

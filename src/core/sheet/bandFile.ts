@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { type Book, bookKind } from '../book';
 import { parseDocument } from '../document';
-import { nameSchema } from '../fields';
+import { nameSchema, textSchema } from '../fields';
 import { fail, ok, type Problem, type Result } from '../result';
 import { roadMapKind } from '../roadmap';
 import { type SongSet, setKind } from '../set';
@@ -38,7 +38,7 @@ export const referenceTo = (song: number, arrangement: number): string =>
 const eventSchema = z.looseObject({
   kind: z.enum(['gig', 'rehearsal'], 'An event is a gig or a rehearsal.'),
   title: nameSchema('An event'),
-  place: z.string().max(120, 'A place has at most 120 characters.'),
+  place: textSchema('A place is a few words.').max(120, 'A place has at most 120 characters.'),
   startsAt: z.iso.datetime('An event starts at a time like 2027-01-05T19:00:00.000Z.'),
   sets: z.array(z.unknown()).max(100, 'An event has at most 100 sets.'),
 });

@@ -28,7 +28,7 @@ beforeAll(async () => {
 afterAll(() => db.close());
 
 const setBars = (value: unknown, id = 'sections1'): Operation[] => [
-  { type: 'set', in: 'sections', id, field: 'bars', value },
+  { type: 'set', in: 'sections', id, fields: { bars: value } },
 ];
 
 const save = async (
@@ -89,7 +89,7 @@ test('edits made on an old revision are merged, and each gets the other’s', as
     'Odile Marsh',
     ferry,
     revision,
-    change([{ type: 'set', in: 'sections', id: 'sections1', field: 'name', value: 'Opening' }]),
+    change([{ type: 'set', in: 'sections', id: 'sections1', fields: { name: 'Opening' } }]),
   );
   expect(later.news).toHaveLength(2);
   expect((await stored(ferry)).map.sections.sections1).toMatchObject({ bars: 5, name: 'Opening' });

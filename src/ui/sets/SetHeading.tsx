@@ -18,7 +18,7 @@ type Props = {
 /** Which set of which evening, and the time it may take. */
 export const SetHeading = ({ set, event, mayEdit, edit }: Props) => {
   const put = (field: 'title' | 'slotMinutes', value: unknown) =>
-    edit([{ type: 'set', in: 'heading', field, value }], true);
+    edit([{ type: 'set', in: 'heading', fields: { [field]: value } }], true);
   const { title, slotMinutes } = set.heading;
   return (
     <div className={classes.heading}>

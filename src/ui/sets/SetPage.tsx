@@ -5,7 +5,7 @@ import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { type ComponentProps, useEffect, useMemo, useState } from 'react';
 import { type Design, isUnsaid } from '@/core/click';
-import { type Operation, placeAt } from '@/core/document';
+import { type Operation, placeAt, setFields } from '@/core/document';
 import { itemsOf, type SongSet, setKind } from '@/core/set';
 import {
   type LiveDocument,
@@ -165,7 +165,7 @@ const Songs = ({ entries, band, live: { document: set, edit, mayEdit } }: SongsP
 };
 
 const setItem = (id: string, field: string, value: unknown): Operation[] => [
-  { type: 'set', in: 'items', id, field, value },
+  setFields('items', id, { [field]: value }),
 ];
 
 const moveItem = (set: SongSet, id: string, to: number): Operation[] => {

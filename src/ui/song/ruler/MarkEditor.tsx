@@ -2,6 +2,7 @@
 
 import { IconTrash, IconX } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
+import { setFields } from '@/core/document';
 import { fail, ok, type Result } from '@/core/result';
 import {
   CUES,
@@ -44,7 +45,7 @@ export const MarkEditor = ({ map, mark, meterAt, mayEdit, edit, onRemove, onClos
   const { where, id } = mark;
   const detail = mark.detail as unknown as Record<string, unknown>;
   const setValue = (field: string, value: unknown) =>
-    edit([{ type: 'set', in: where, id, field, value }], true);
+    edit([setFields(where, id, { [field]: value })], true);
   const set = (field: string, read: (text: string) => Result<unknown>) => (text: string) => {
     const value = read(text);
     return value.ok ? setValue(field, value.value) : value.problem;

@@ -1,0 +1,45 @@
+/**
+ * What text may stand in a document: well-formed Unicode (The Unicode Standard 15, D84) without control
+ * characters (general category Cc). PostgreSQL stores neither U+0000 nor half of a surrogate pair.
+ */
+
+/**
+ * Whether a text may be kept as it is.
+ *
+ * @example isPlainText('Verse 🥁') // => true
+ * @example isPlainText('Verse\u0000') // => false
+ */
+export const isPlainText = (text: string): boolean => text.isWellFormed() && !/\p{Cc}/u.test(text);
+
+/**
+ * A text without what may not be kept: each run of control characters becomes a space, half of a
+ * surrogate pair the replacement character U+FFFD.
+ *
+ * @example plainText('hold\r\nlast note') // => 'hold last note'
+ */
+export const plainText = (text: string): string =>
+  text.toWellFormed().replaceAll(/\p{Cc}+/gu, ' ');
+
+/**
+ * The beginning of a text, cut between what a reader takes for letters (extended grapheme clusters,
+ * Unicode Standard Annex 29), so that no emoji or accent is halved; control characters become spaces.
+ *
+ * @param most how many code points it may have, 0 or more
+ * @example cutText('Verse 👩‍🚀', 8) // => 'Verse'
+ */
+export const cutText = (text: string, most: number): string => {
+  const plain = plainText(text).trim();
+  if (plain.length <= most) return plain;
+  let kept = '';
+  let count = 0;
+  // No more than this can fit, however long the text is.
+  for (const { segment } of LETTERS.segment(plain.slice(0, most * 2 + LONGEST_LETTER))) {
+    count += [...segment].length;
+    if (count > most) break;
+    kept += segment;
+  }
+  return kept.trim();
+};
+
+const LETTERS = new Intl.Segmenter(undefined, { granularity: 'grapheme' });
+const LONGEST_LETTER = 64;
