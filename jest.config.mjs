@@ -23,6 +23,10 @@ export default {
   testTimeout: 60_000,
   projects: [
     { ...shared, displayName: 'unit', testMatch: ['<rootDir>/src/{core,ui,audio}/**/*.test.ts'] },
-    { ...shared, displayName: 'database', testMatch: ['<rootDir>/src/{server,app}/**/*.test.ts'] },
+    {
+      ...shared,
+      displayName: 'database',
+      testMatch: ['<rootDir>/{src/server,src/app,bin}/**/*.test.ts'],
+    },
   ],
 };

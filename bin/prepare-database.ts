@@ -2,6 +2,7 @@
 import pg from 'pg';
 import { queriesOf } from '@/server/database';
 import { migrate } from '@/server/database/migrate';
+import { UPKEEP } from '@/server/database/upkeep';
 import { loadDemo } from '@/server/demo/load';
 
 const owner = process.env.DATABASE_OWNER_URL;
@@ -14,6 +15,7 @@ if (process.argv.includes('--demo')) {
   await client.connect();
   try {
     await client.query('BEGIN');
+    await client.query(UPKEEP);
     if (await loadDemo(queriesOf(client), new Date())) console.log('The demo data is loaded.');
     await client.query('COMMIT');
   } finally {

@@ -13,7 +13,10 @@ export const wholeNumber = (from: number, to: number, sentence: string) =>
 export const textSchema = (error: string) =>
   z
     .string({ error })
-    .refine(isPlainText, 'It holds a character that cannot be kept: a control character or half a letter.');
+    .refine(
+      isPlainText,
+      'It holds a character that cannot be kept: a control character or half a letter.',
+    );
 
 const letters = (text: string): number => [...text].length;
 

@@ -1,5 +1,13 @@
 import fc from 'fast-check';
-import { cutText, isPlainText, plainText } from './plainText';
+import { cutText, isPlainText, plainText, withPlainText } from './plainText';
+
+test('what was stored before texts had to be plain is read as plain, and the rest is shared', () => {
+  const whole = { a: [1, 'Verse'], b: { c: null } };
+  expect(withPlainText(whole)).toBe(whole);
+  const read = withPlainText({ ...whole, d: ['two\nlines', { e: 'tab\t' }] }) as typeof whole;
+  expect(read).toEqual({ ...whole, d: ['two lines', { e: 'tab ' }] });
+  expect(read.a).toBe(whole.a);
+});
 
 test('what PostgreSQL cannot store is no plain text', () => {
   for (const text of ['a\u0000', '\ud83e', 'a\udd41b', 'two\nlines', 'tab\there', '\u0085'])

@@ -17,8 +17,7 @@ export const isPlainText = (text: string): boolean => text.isWellFormed() && !/\
  *
  * @example plainText('hold\r\nlast note') // => 'hold last note'
  */
-export const plainText = (text: string): string =>
-  text.toWellFormed().replaceAll(/\p{Cc}+/gu, ' ');
+export const plainText = (text: string): string => text.toWellFormed().replaceAll(/\p{Cc}+/gu, ' ');
 
 /**
  * The beginning of a text, cut between what a reader takes for letters (extended grapheme clusters,
@@ -39,6 +38,19 @@ export const cutText = (text: string, most: number): string => {
     kept += segment;
   }
   return kept.trim();
+};
+
+/** A value of JSON with every text in it made plain; the same value where all of it is. */
+export const withPlainText = (value: unknown): unknown => {
+  if (typeof value === 'string') return isPlainText(value) ? value : plainText(value);
+  if (typeof value !== 'object' || value === null) return value;
+  if (Array.isArray(value)) {
+    const items = value.map(withPlainText);
+    return items.some((item, index) => item !== value[index]) ? items : value;
+  }
+  const fields = Object.entries(value).map(([key, inner]) => [key, withPlainText(inner)] as const);
+  const own = value as Record<string, unknown>;
+  return fields.some(([key, inner]) => inner !== own[key]) ? Object.fromEntries(fields) : value;
 };
 
 const LETTERS = new Intl.Segmenter(undefined, { granularity: 'grapheme' });

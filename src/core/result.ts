@@ -3,17 +3,20 @@
  * A problem carries a code for the machine, a place and one sentence for the person.
  */
 
-export type ProblemCode =
-  | 'invalid' // a value that the model does not allow
-  | 'gone' // names something that is no longer there
-  | 'taken' // an id that is already in use
-  | 'ahead' // an edit made on a revision that was never saved here
-  | 'too-large'
-  | 'forbidden'
-  | 'not-found'
-  | 'signed-out'
-  | 'too-many'
-  | 'unavailable';
+export const PROBLEM_CODES = [
+  'invalid', // a value that the model does not allow
+  'gone', // names something that is no longer there
+  'taken', // an id that is already in use
+  'ahead', // an edit made on a revision that was never saved here
+  'too-large',
+  'forbidden',
+  'not-found',
+  'signed-out',
+  'too-many',
+  'unavailable',
+] as const;
+
+export type ProblemCode = (typeof PROBLEM_CODES)[number];
 
 export type Problem = {
   readonly code: ProblemCode;

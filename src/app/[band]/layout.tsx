@@ -1,19 +1,15 @@
 import type { ReactNode } from 'react';
-import { forPage } from '@/server/http';
-import { bandBySlug, ownBands } from '@/server/people';
+import { bandsForPage, visitor } from '@/server/http';
 import { Shell } from '@/ui/shared/Shell';
 
 type Props = { readonly params: Promise<{ band: string }>; readonly children: ReactNode };
 
 const BandLayout = async ({ params, children }: Props) => {
   const { band: slug } = await params;
-  const { band, bands, member } = await forPage(async (db, { name }) => ({
-    band: await bandBySlug(db, slug),
-    bands: await ownBands(db),
-    member: name,
-  }));
+  const { band, bands } = await bandsForPage(slug);
+  const who = await visitor();
   return (
-    <Shell band={band} bands={bands} member={member}>
+    <Shell band={band} bands={bands} member={{ id: who?.member ?? '', name: who?.name ?? '' }}>
       {children}
     </Shell>
   );

@@ -39,14 +39,16 @@ const rowEdit: fc.Arbitrary<Operation[]> = fc.oneof(
     .map(([id, bars]) => setField('sections', id, 'bars', bars)),
   fc.tuple(someSection, words).map(([id, name]) => setField('sections', id, 'name', name)),
   someSection.map((id) => setField('sections', id, 'tacet', true)),
-  fc.tuple(someSection, fc.constantFrom(1 as const, -1 as const)).map(([id, by]) =>
-    moveBy(BASE, id, by),
-  ),
+  fc
+    .tuple(someSection, fc.constantFrom(1 as const, -1 as const))
+    .map(([id, by]) => moveBy(BASE, id, by)),
   words.map((name) => setField('fills', only('fills'), 'name', name)),
   fc.constant(setField('fills', only('fills'), 'lands', 'nothing')),
   words.map((name) => setField('parts', only('parts'), 'name', name)),
   words.map((said) => setField('cues', only('cues'), 'words', said)),
-  fc.constant([setFields('patterns', only('patterns'), { sticking: 'leading', words: 'light' })]),
+  fc.constant<Operation[]>([
+    setFields('patterns', only('patterns'), { sticking: 'leading', words: 'light' }),
+  ]),
   fc
     .integer({ min: 0, max: 12 })
     .map((countIn): Operation[] => [{ type: 'set', in: 'start', fields: { countIn } }]),

@@ -194,7 +194,9 @@ const set = <D>(
       ...document,
       [where]: id === undefined ? changed : { ...collectionOf(document, where), [id]: changed },
     },
-    inverse: [{ type: 'set', in: where, ...(id !== undefined && { id }), fields: picked(record, names) }],
+    inverse: [
+      { type: 'set', in: where, ...(id !== undefined && { id }), fields: picked(record, names) },
+    ],
   });
 };
 

@@ -40,6 +40,5 @@ export const tooMuchUnknown = (record: object, known: object): string | undefine
     : undefined;
 };
 
-const NOT_PLAIN =
-  'It holds a character that cannot be kept: a control character or half a letter.';
+const NOT_PLAIN = 'It holds a character that cannot be kept: a control character or half a letter.';
 const TOO_DEEP = `Values stand at most ${DEEPEST_VALUE} deep in one another.`;

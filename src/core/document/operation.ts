@@ -40,12 +40,10 @@ const setSchema = z.object({
   type: z.literal('set'),
   in: name,
   id: idSchema.optional(),
-  fields: z
-    .record(name, z.unknown())
-    .refine((fields) => {
-      const count = Object.keys(fields).length;
-      return count > 0 && count <= MOST_FIELDS;
-    }, `1 to ${MOST_FIELDS} fields are set at once.`),
+  fields: z.record(name, z.unknown()).refine((fields) => {
+    const count = Object.keys(fields).length;
+    return count > 0 && count <= MOST_FIELDS;
+  }, `1 to ${MOST_FIELDS} fields are set at once.`),
 });
 
 /** Until November 2026 an operation set one field: logs and unsent changes of then are read as now. */

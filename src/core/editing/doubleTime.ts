@@ -96,8 +96,6 @@ const movedPlaces = (map: RoadMap, id: string, by: 2 | 0.5): Operation[] => {
       return position ? [[field, moved(position)] as const] : [];
     });
     // As one: a beginning that is moved alone might lie behind its end.
-    return places.length === 0
-      ? []
-      : [patch(where, detail.id, Object.fromEntries(places))];
+    return places.length === 0 ? [] : [patch(where, detail.id, Object.fromEntries(places))];
   });
 };

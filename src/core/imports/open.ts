@@ -31,8 +31,7 @@ export type Opened = Omit<Understood, 'map'> &
 export const openSong = (bytes: Uint8Array, name: string, tolerance: number): Result<Opened> => {
   if (bytes.length > LARGEST_FILE) return refuse('It is larger than 10 MB.');
   if (bytes.length === 0) return refuse('It is empty.');
-  const title =
-    cutText(name.replace(/\.[a-z0-9]{1,8}$/i, ''), LONGEST_NAME) || 'Song';
+  const title = cutText(name.replace(/\.[a-z0-9]{1,8}$/i, ''), LONGEST_NAME) || 'Song';
   const start = String.fromCharCode(...bytes.subarray(0, 4));
   if (start === 'MThd') return one(songFromMidi(bytes, title, tolerance));
   if (start === 'RIFF') {
@@ -59,7 +58,8 @@ const one = (read: Result<Understood>): Result<Opened> => {
   return ok({
     ...rest,
     title: cutText(title, LONGEST_NAME) || 'Song',
-    arrangements: [{ name: 'As recorded', map }] });
+    arrangements: [{ name: 'As recorded', map }],
+  });
 };
 
 const ownFile = (text: string): Result<Opened> => {

@@ -127,11 +127,21 @@ export const roadMapFrom = (song: Counted): RoadMap => {
     }
     for (const { bar, ticks, words } of song.cues) {
       if (bar < from || bar >= to) continue;
-      put('cues', { section, kind: 'remember', at: { bar: bar - from + 1, ticks }, words: cutText(words, LONGEST_NAME) });
+      put('cues', {
+        section,
+        kind: 'remember',
+        at: { bar: bar - from + 1, ticks },
+        words: cutText(words, LONGEST_NAME),
+      });
     }
     for (const { bar, ticks, seconds, words } of song.holds) {
       if (bar < from || bar >= to) continue;
-      put('holds', { section, at: placeOf(song, bar, ticks, from, to), seconds, cue: cutText(words, LONGEST_WORDS) });
+      put('holds', {
+        section,
+        at: placeOf(song, bar, ticks, from, to),
+        seconds,
+        cue: cutText(words, LONGEST_WORDS),
+      });
     }
   });
   return {

@@ -48,7 +48,9 @@ const itemShape = {
   gap: gapSchema,
   /** What this set changes in the song: its tempo as a whole, its key, sections that it leaves out. */
   tempo: tempoSchema.nullable().default(null),
-  key: textSchema('A key is a few letters.').max(20, 'A key has at most 20 characters.').default(''),
+  key: textSchema('A key is a few letters.')
+    .max(20, 'A key has at most 20 characters.')
+    .default(''),
   cuts: z.array(idSchema).max(MOST_CUTS, `At most ${MOST_CUTS} sections are cut.`).default([]),
 };
 

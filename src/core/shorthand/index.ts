@@ -3,6 +3,7 @@
  * rows are two views of one thing. The grammar stands in docs/formats.md.
  */
 export { detailText } from './detailText';
+export * from './mend';
 export * from './parse';
 export * from './print';
 export { namesIn, saidOf, saidText } from './properties';

@@ -25,6 +25,8 @@ const setRow = z.object({
   revision: z.number(),
   mayEdit: z.boolean(),
   body: z.unknown(),
+  band: z.string(),
+  slug: z.string(),
 });
 
 /** A set with its document. */
@@ -32,8 +34,9 @@ export type SetEntry = Omit<z.infer<typeof setRow>, 'body'> & { readonly set: So
 
 const EVENTS = 'SELECT id, kind, title, place, starts_at AS "startsAt" FROM event';
 const SETS = `
-  SELECT song_set.id, song_set.event, document.revision, may_edit(song_set.band) AS "mayEdit", document.body
-  FROM song_set JOIN document ON document.id = song_set.id`;
+  SELECT song_set.id, song_set.event, document.revision, may_edit(song_set.band) AS "mayEdit",
+         document.body, band.id AS band, band.slug
+  FROM song_set JOIN document ON document.id = song_set.id JOIN band ON band.id = song_set.band`;
 
 /** A band's gigs and rehearsals, the next one first and past ones last. */
 export const bandEvents = (db: Queries, band: string): Promise<BandEvent[]> =>

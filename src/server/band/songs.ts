@@ -1,7 +1,9 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
 import * as z from 'zod';
+import { designSingle } from '@/core/click';
 import { parseDocument } from '@/core/document';
+import { layoutSchema, USUAL_LAYOUT } from '@/core/kit';
 import { blankRoadMap, type RoadMap, roadMapKind } from '@/core/roadmap';
 import { type Queries, Refusal, refuse } from '../database';
 import { insertDocument, readDocument } from '../documents';
@@ -15,6 +17,8 @@ const songRow = z.object({
   body: z.unknown(),
   revision: z.number(),
   mayEdit: z.boolean(),
+  band: z.string(),
+  slug: z.string(),
 });
 
 /** An arrangement with its song's title and its road map. */
@@ -23,10 +27,12 @@ export type SongEntry = Omit<z.infer<typeof songRow>, 'body'> & { readonly map: 
 const SONGS = `
   SELECT song.id AS song, song.title, arrangement.id AS arrangement,
          arrangement.name AS "arrangementName",
-         document.body, document.revision, may_edit(document.band) AS "mayEdit"
+         document.body, document.revision, may_edit(document.band) AS "mayEdit",
+         band.id AS band, band.slug
   FROM arrangement
   JOIN song ON song.id = arrangement.song
-  JOIN document ON document.id = arrangement.id`;
+  JOIN document ON document.id = arrangement.id
+  JOIN band ON band.id = arrangement.band`;
 
 /** All arrangements of a band's songs, by title. */
 export const bandSongs = async (db: Queries, band: string): Promise<SongEntry[]> =>
@@ -42,6 +48,28 @@ export const bandSongs = async (db: Queries, band: string): Promise<SongEntry[]>
 export const readSong = async (db: Queries, arrangement: string): Promise<SongEntry> => {
   const row = await db.maybeOne(songRow, `${SONGS} WHERE arrangement.id = $1`, [arrangement]);
   return row ? withMap(row) : refuse('not-found', 'Song', 'There is no such song in your bands.');
+};
+
+const besideRow = z.object({
+  arrangements: z.array(z.object({ id: z.string(), name: z.string() })),
+  click: designSingle,
+  kit: layoutSchema.nullable(),
+});
+
+/**
+ * What a page of a song shows beside its road map: the arrangements of the song, what the band says
+ * of its click, the member's own kit. One statement.
+ */
+export const besideSong = async (db: Queries, { song, band }: SongEntry) => {
+  const { kit, ...row } = await db.one(
+    besideRow,
+    `SELECT (SELECT coalesce(json_agg(json_build_object('id', id, 'name', name) ORDER BY position), '[]')
+             FROM arrangement WHERE song = $1) AS arrangements,
+            (SELECT body->'click' FROM book JOIN document USING (id) WHERE book.band = $2) AS click,
+            (SELECT kit FROM member WHERE id = current_member()) AS kit`,
+    [song, band],
+  );
+  return { ...row, layout: kit ?? USUAL_LAYOUT };
 };
 
 /** The arrangements of some ids; those the member may not read are left out. */
@@ -100,9 +128,8 @@ export const copyArrangement = async (
   arrangement: string,
   name: string,
 ): Promise<string> => {
-  const { mayEdit, song, map } = await readSong(db, arrangement);
+  const { mayEdit, song, map, band } = await readSong(db, arrangement);
   if (!mayEdit) return readOnly();
-  const { band } = await readDocument(db, arrangement);
   const others = await arrangementsOf(db, song);
   if (others.some((other) => other.name.toLowerCase() === name.trim().toLowerCase()))
     return refuse('taken', 'Arrangement', 'The song has an arrangement of this name already.');

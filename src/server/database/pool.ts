@@ -1,17 +1,32 @@
 import 'server-only';
 import pg from 'pg';
+import { createQueue, type Queue } from './queue';
 
 /** Connections a process keeps; short waits, so that a dead database is noticed within seconds. */
 const MOST_CONNECTIONS = 10;
 const CONNECT_WITHIN = 3000;
 const ANSWER_WITHIN = 15_000;
+/** Transactions that may wait for a connection, and for how long (ms). */
+const MOST_WAITING = 1500;
+const PATIENCE = 12_000;
 
-const holder = globalThis as { ebrantPool?: pg.Pool };
+/** Shared by all of the process, however its code was bundled. */
+const holder = globalThis as { ebrantPool?: pg.Pool; ebrantQueue?: Queue };
 
 /** The process's connections to the database named by DATABASE_URL. */
 export const pool = (): pg.Pool => {
   holder.ebrantPool ??= openPool(databaseUrl());
   return holder.ebrantPool;
+};
+
+/** Where transactions wait for one of the connections. */
+export const connections = (): Queue => {
+  holder.ebrantQueue ??= createQueue({
+    atOnce: MOST_CONNECTIONS,
+    waiting: MOST_WAITING,
+    patience: PATIENCE,
+  });
+  return holder.ebrantQueue;
 };
 
 export const databaseUrl = (): string => {

@@ -1,6 +1,7 @@
 import 'server-only';
+import pg from 'pg';
 import type { Brand } from '@/core/brand';
-import { pool } from './pool';
+import { connections, pool } from './pool';
 import { type Queries, queriesOf } from './queries';
 import { asRefusal } from './refusal';
 
@@ -13,38 +14,49 @@ export type Within = <T>(work: (db: Queries) => Promise<T>) => Promise<T>;
 /**
  * Runs statements in one transaction for a member. The database's row security shows and takes only
  * what this member may see and change, whatever the statements say.
+ *
+ * @throws Refusal where the database does not answer, or too many wait for it
  */
 export const asMember = <T>(member: MemberId, work: (db: Queries) => Promise<T>): Promise<T> =>
-  transaction(async (db) => {
-    await db.run(`SELECT set_config('ebrant.member', $1, true)`, [member]);
-    return work(db);
-  });
+  transaction(`BEGIN; SELECT set_config('ebrant.member', ${pg.escapeLiteral(member)}, true)`, work);
 
 /** Runs statements for nobody: sign-in and health. Tables of bands look empty. */
-export const asNobody = <T>(work: (db: Queries) => Promise<T>): Promise<T> => transaction(work);
+export const asNobody = <T>(work: (db: Queries) => Promise<T>): Promise<T> =>
+  transaction('BEGIN', work);
 
-const transaction = async <T>(work: (db: Queries) => Promise<T>): Promise<T> => {
-  const client = await pool()
-    .connect()
-    .catch((error) => Promise.reject(asRefusal(error)));
-  let broken: Error | undefined;
-  // Without a listener, a connection that dies between statements would end the process.
-  const onError = (error: Error) => {
-    broken = error;
-  };
-  client.on('error', onError);
-  try {
-    await client.query('BEGIN');
-    const result = await work(queriesOf(client));
-    await client.query('COMMIT');
-    return result;
-  } catch (error) {
-    await client.query('ROLLBACK').catch((failure: Error) => {
-      broken = failure;
-    });
-    throw asRefusal(error);
-  } finally {
-    client.off('error', onError);
-    client.release(broken);
-  }
-};
+const transaction = <T>(begin: string, work: (db: Queries) => Promise<T>): Promise<T> =>
+  connections().run(async () => {
+    const client = await pool()
+      .connect()
+      .catch((error) => Promise.reject(asRefusal(error)));
+    let broken: Error | undefined;
+    // Without a listener, a connection that dies between statements would end the process.
+    const onError = (error: Error) => {
+      broken = error;
+    };
+    client.on('error', onError);
+    try {
+      await client.query(begin);
+      const result = await work(queriesOf(client));
+      await client.query('COMMIT');
+      return result;
+    } catch (error) {
+      await client.query('ROLLBACK').catch((failure: Error) => {
+        broken = failure;
+      });
+      throw asRefusal(error);
+    } finally {
+      client.off('error', onError);
+      client.release(broken);
+    }
+  });
+
+/** One statement on its own, for nobody: cheaper than a transaction. */
+export const once = <T>(work: (db: Queries) => Promise<T>): Promise<T> =>
+  connections().run(async () => {
+    try {
+      return await work(queriesOf(pool()));
+    } catch (error) {
+      throw asRefusal(error);
+    }
+  });

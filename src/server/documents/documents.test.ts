@@ -4,7 +4,7 @@ import { insertSection, newSection, type RoadMap } from '@/core/roadmap';
 import type { SongSet } from '@/core/set';
 import { Refusal } from '../database';
 import { openTestDatabase, type TestDatabase } from '../testing/database';
-import { changesSince, onChange, readDocument, saveChanges } from '.';
+import { changesSince, follow, readDocument, revisionsOf, saveChanges, type Told } from '.';
 
 let db: TestDatabase;
 let ferry: string;
@@ -210,19 +210,96 @@ test('the table of a set’s songs follows its document', async () => {
   expect(rows).toBe(items.length - 1);
 });
 
-test('every saved change is told to those who listen, with its revision', async () => {
+test('of a change that names what is gone the rest is saved, said, and not carried out twice', async () => {
   const { revision } = await stored(ferry);
-  const heard = new Promise<number>((resolve) => {
-    const stop = onChange(ferry, (news) => {
-      if (news === undefined) void save('Wren Halloway', ferry, revision, change(setBars(11)));
-      else {
-        stop();
-        resolve(news);
-      }
-    });
-  });
-  expect(await heard).toBe(revision + 1);
-  expect(
-    await db.as('Tam Breck', (queries) => changesSince(queries, ferry, revision)),
-  ).toHaveLength(1);
+  const mixed = change([...setBars(14), ...setBars(3, 'nowhere')]);
+  const { outcomes, news } = await save('Wren Halloway', ferry, revision, mixed);
+  expect(outcomes).toEqual([
+    expect.objectContaining({
+      revision: revision + 1,
+      left: [expect.objectContaining({ operation: setBars(3, 'nowhere')[0] })],
+    }),
+  ]);
+  expect(news.at(-1)?.operations).toEqual(setBars(14));
+  const again = await save('Wren Halloway', ferry, revision, mixed);
+  expect(again.outcomes).toEqual([{ id: mixed.id, revision: revision + 1, repeated: true }]);
+  const other = await save('Wren Halloway', ferry, revision, change(setBars(3), mixed.id));
+  expect(other.outcomes[0]).toMatchObject({ problem: { code: 'taken' } });
+});
+
+test('a log written before a set could carry several fields is read as it was meant', async () => {
+  const { revision } = await stored(ferry);
+  const old = [{ type: 'set', in: 'sections', id: 'sections1', field: 'bars', value: 21 }];
+  await db.value(
+    `INSERT INTO change (document, band, revision, id, operations, author)
+     SELECT id, band, $2, gen_random_uuid(), $3, $4 FROM document WHERE id = $1 RETURNING id`,
+    [ferry, revision + 1, JSON.stringify(old), await db.member('Wren Halloway')],
+  );
+  const news = await db.as('Tam Breck', (queries) => changesSince(queries, ferry, revision));
+  expect(news[0]?.operations).toEqual(setBars(21));
+  await db.value('DELETE FROM change WHERE document = $1 AND revision > $2 RETURNING id', [
+    ferry,
+    revision,
+  ]);
+});
+
+const following = async (person: string, session = '') => {
+  const told: Told[] = [];
+  const band = await db.value<string>(`SELECT id FROM band WHERE slug = 'saltreach-nine'`);
+  const member = await db.member(person);
+  const stop = await follow({ band, member, session, tell: (one) => told.push(one) });
+  return { told, band, member, stop };
+};
+const until = async (holds: () => boolean) => {
+  for (let tries = 0; tries < 200 && !holds(); tries++)
+    await new Promise((resolve) => setTimeout(resolve, 10));
+  expect(holds()).toBe(true);
+};
+
+test('who follows a band is told of every change in it with what was changed, in order', async () => {
+  const { told, stop } = await following('Tam Breck');
+  const { revision } = await stored(ferry);
+  for (const bars of [11, 12, 13])
+    await save('Wren Halloway', ferry, revision, change(setBars(bars)));
+  await until(() => told.filter(({ kind }) => kind === 'document').length === 3);
+  stop();
+  expect(told.filter(({ kind }) => kind === 'document')).toEqual(
+    [11, 12, 13].map((bars, index) => ({
+      kind: 'document',
+      document: ferry,
+      revision: revision + index + 1,
+      change: expect.objectContaining({ operations: setBars(bars) }),
+    })),
+  );
+});
+
+test('a follower hears of songs, and of the end of the session or membership, and nobody else does', async () => {
+  const tam = await following('Tam Breck', 'aa'.repeat(32));
+  const odile = await following('Odile Marsh', 'bb'.repeat(32));
+  await db.value(`UPDATE song SET title = title WHERE band = $1 RETURNING id`, [tam.band]);
+  await until(() => tam.told.some(({ kind }) => kind === 'songs'));
+  await db.value('SELECT open_session($1, $2, 1)', [Buffer.alloc(32, 0xaa), tam.member]);
+  await db.value('SELECT close_session($1)', [Buffer.alloc(32, 0xaa)]);
+  await until(() => tam.told.some(({ kind }) => kind === 'over'));
+  expect(odile.told.some(({ kind }) => kind === 'over')).toBe(false);
+  await db.value(
+    'UPDATE membership SET role = role WHERE member = $1 AND band = $2 RETURNING role',
+    [odile.member, odile.band],
+  );
+  await until(() => odile.told.some(({ kind }) => kind === 'over'));
+  tam.stop();
+  odile.stop();
+});
+
+test('who was away is told which documents have changed since, and of nothing else', async () => {
+  const { band, member, stop } = await following('Tam Breck');
+  const before = await revisionsOf(member, band, undefined);
+  expect(Object.keys(before.revisions).length).toBeGreaterThan(10);
+  const { revision } = await stored(ferry);
+  await save('Wren Halloway', ferry, revision, change(setBars(15)));
+  const since = await revisionsOf(member, band, before.mark);
+  expect(since.revisions[ferry]).toBe(revision + 1);
+  const later = await revisionsOf(member, band, since.mark);
+  expect(Object.keys(later.revisions)).toEqual([]);
+  stop();
 });

@@ -1,13 +1,17 @@
 import 'server-only';
+import { isDeepStrictEqual } from 'node:util';
 import * as z from 'zod';
 import {
-  apply,
   type Change,
+  type LeftOut,
   type LoggedChange,
+  loggedChangeSchema,
+  merge,
   type Operation,
   operationSchema,
   parseDocument,
 } from '@/core/document';
+import { withPlainText } from '@/core/plainText';
 import type { Problem } from '@/core/result';
 import type { SongSet } from '@/core/set';
 import { type MemberId, type Queries, Refusal, refuse } from '../database';
@@ -36,22 +40,28 @@ export const readDocument = async (db: Queries, id: string): Promise<StoredDocum
       refuse('not-found', 'Document', 'There is no such song or set among those of your bands.'),
   );
 
-/** What an older version has stored gets the fields that were added since. */
+/** What an older version has stored gets the fields that were added since, and loses control characters. */
 const whole = (row: StoredDocument): StoredDocument => {
-  const parsed = parseDocument(kindOf(row.kind), row.body);
+  const parsed = parseDocument(kindOf(row.kind), withPlainText(row.body));
   if (!parsed.ok) throw new Refusal(parsed.problem);
   return { ...row, body: parsed.value };
 };
 
 /** What became of a change that was sent. */
 export type Outcome =
-  | { readonly id: string; readonly revision: number; readonly repeated: boolean }
+  | {
+      readonly id: string;
+      readonly revision: number;
+      readonly repeated: boolean;
+      /** What of it could not be carried out; left out where all of it was. */
+      readonly left?: readonly LeftOut[];
+    }
   | { readonly id: string; readonly problem: Problem };
 
 /**
- * Saves changes in the order sent, each all or none, and answers what became of each. Changes made
- * on an older revision are carried out on the newest one; a change that was saved before is not
- * carried out again.
+ * Saves changes in the order sent and answers what became of each. They were made on an older
+ * revision and are carried out on the newest one, as far as it allows: what names something that is
+ * gone is left out and said. A change that was saved before is not carried out again.
  *
  * @param base the revision that the sender had seen
  * @throws Refusal `ahead` when that revision was never saved here
@@ -76,27 +86,18 @@ export const saveChanges = async (
   const outcomes: Outcome[] = [];
   let current = stored;
   for (const change of changes) {
-    const saved = await saveOne(db, author, current, change);
-    if ('outcome' in saved) outcomes.push(saved.outcome);
-    else {
-      current = saved;
-      outcomes.push({ id: change.id, revision: saved.revision, repeated: false });
-    }
+    const { outcome, document } = await saveOne(db, author, current, change);
+    outcomes.push(outcome);
+    current = document;
   }
   if (current.revision > stored.revision) await store(db, current);
   return { outcomes, news: await changesSince(db, id, base) };
 };
 
-const changeRow = z.object({
-  id: z.string(),
-  revision: z.number(),
-  operations: z.array(operationSchema) as z.ZodType<Operation[]>,
-});
-
 /** The log of a document after a revision, oldest first. */
 export const changesSince = (db: Queries, id: string, revision: number): Promise<LoggedChange[]> =>
   db.many(
-    changeRow,
+    loggedChangeSchema,
     `SELECT id, revision, operations FROM change
      WHERE document = $1 AND revision > $2 ORDER BY revision`,
     [id, revision],
@@ -124,26 +125,44 @@ const saveOne = async (
   db: Queries,
   author: MemberId,
   document: StoredDocument,
-  change: Change,
-): Promise<StoredDocument | { outcome: Outcome }> => {
+  { id, operations }: Change,
+): Promise<{ outcome: Outcome; document: StoredDocument }> => {
   const earlier = await db.maybeOne(
-    z.object({ revision: z.number(), same: z.boolean() }),
-    'SELECT revision, operations = $3::jsonb AS same FROM change WHERE document = $1 AND id = $2',
-    [document.id, change.id, JSON.stringify(change.operations)],
+    z.object({ revision: z.number(), operations: z.array(operationSchema) }),
+    'SELECT revision, operations FROM change WHERE document = $1 AND id = $2',
+    [document.id, id],
   );
-  if (earlier?.same) {
-    return { outcome: { id: change.id, revision: earlier.revision, repeated: true } };
+  if (earlier) {
+    const same = isPartOf(earlier.operations, operations);
+    const { revision } = earlier;
+    return { outcome: same ? { id, revision, repeated: true } : { id, problem: USED }, document };
   }
-  if (earlier) return { outcome: { id: change.id, problem: USED } };
-  const applied = apply(kindOf(document.kind), document.body, change.operations);
-  if (!applied.ok) return { outcome: { id: change.id, problem: applied.problem } };
+  const merged = merge(kindOf(document.kind), document.body, operations);
+  if (!merged.ok) return { outcome: { id, problem: merged.problem }, document };
+  const { document: body, done, left } = merged.value;
+  const [first] = left;
+  if (done.length === 0 && first) return { outcome: { id, problem: first.problem }, document };
   const revision = document.revision + 1;
   await db.run(
     `INSERT INTO change (document, band, revision, id, operations, author)
      VALUES ($1, $2, $3, $4, $5, $6)`,
-    [document.id, document.band, revision, change.id, JSON.stringify(change.operations), author],
+    [document.id, document.band, revision, id, JSON.stringify(done), author],
   );
-  return { ...document, body: applied.value.document, revision };
+  return {
+    outcome: { id, revision, repeated: false, ...(first && { left }) },
+    document: { ...document, body, revision },
+  };
+};
+
+/** Whether what was saved under an id is what is sent again, or as much of it as could be carried out. */
+const isPartOf = (saved: readonly Operation[], sent: readonly Operation[]): boolean => {
+  let at = 0;
+  const asStored = sent.map((one) => JSON.parse(JSON.stringify(one)));
+  for (const one of saved) {
+    while (at < asStored.length && !isDeepStrictEqual(asStored[at], one)) at++;
+    if (at++ >= asStored.length) return false;
+  }
+  return true;
 };
 
 const USED: Problem = {

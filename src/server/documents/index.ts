@@ -1,4 +1,4 @@
 /** Documents in the database: reading, saving changes with their log, and telling of them. */
 export * from './documents';
 export * from './kinds';
-export * from './live';
+export * from './news';

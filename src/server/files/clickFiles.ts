@@ -121,4 +121,4 @@ const streamOf = (chunks: Iterator<Uint8Array>): ReadableStream<Uint8Array> =>
 
 /** A title as a file's name inside an archive. */
 const plain = (title: string): string =>
-  title.replaceAll(/[\p{Cc}\\/:*?"<>|]/gu, '-').replace(/^\.+/, '') || 'Song';
+  title.replaceAll(/[\p{Cc}\p{Bidi_Control}\\/:*?"<>|]/gu, '-').replace(/^\.+/, '') || 'Song';

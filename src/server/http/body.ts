@@ -14,6 +14,9 @@ export const readBody = async <T>(
   schema: z.ZodType<T>,
   most = MOST_BYTES,
 ): Promise<T> => {
+  const type = request.headers.get('content-type') ?? '';
+  if (!/^application\/json\s*(;|$)/i.test(type))
+    return refuse('invalid', 'Request', 'The body is sent as application/json.');
   const text = await readText(request, most);
   let value: unknown;
   try {

@@ -1,7 +1,15 @@
 import 'server-only';
 import type { z } from 'zod';
 import type { ProblemCode } from '@/core/result';
-import { asMember, asNobody, type MemberId, Refusal, refuse, type Within } from '../database';
+import {
+  asMember,
+  asNobody,
+  COME_BACK_AFTER,
+  type MemberId,
+  Refusal,
+  refuse,
+  type Within,
+} from '../database';
 import { type SignedIn, signedIn } from '../people';
 import { readBody } from './body';
 import { sessionToken } from './cookie';
@@ -68,7 +76,7 @@ const answering =
   async (request, context) => {
     try {
       refuseOtherSites(request);
-      return await handle(request, context);
+      return neverKept(await handle(request, context));
     } catch (error) {
       return problemResponse(error);
     }
@@ -77,7 +85,12 @@ const answering =
 /** A refusal as an answer: its sentence with its status. Anything else is our own fault. */
 export const problemResponse = (error: unknown): Response => {
   if (error instanceof Refusal) {
-    return Response.json({ problem: error.problem }, { status: STATUS[error.problem.code] });
+    const { code } = error.problem;
+    const headers = {
+      ...NO_STORE,
+      ...(LATER.has(code) && { 'Retry-After': `${COME_BACK_AFTER}` }),
+    };
+    return Response.json({ problem: error.problem }, { status: STATUS[code], headers });
   }
   console.error(error);
   const problem = {
@@ -85,15 +98,44 @@ export const problemResponse = (error: unknown): Response => {
     place: '',
     message: 'Something went wrong here. Please try again.',
   };
-  return Response.json({ problem }, { status: 500 });
+  return Response.json({ problem }, { status: 500, headers: NO_STORE });
 };
 
-const caller = async (request: Request): Promise<SignedIn> =>
-  (await signedIn(sessionToken(request))) ?? refuse('signed-out', '', 'Please sign in.');
+const LATER: ReadonlySet<ProblemCode> = new Set(['unavailable', 'too-many']);
+const NO_STORE = { 'Cache-Control': 'no-store' };
+
+/** What a member reads is theirs: no cache on the way keeps it, unless the route says otherwise. */
+const neverKept = (response: Response): Response => {
+  if (!response.headers.has('Cache-Control')) response.headers.set('Cache-Control', 'no-store');
+  return response;
+};
+
+/** Who a page believes to be. */
+const MEMBER_HEADER = 'ebrant-member';
+
+const caller = async (request: Request): Promise<SignedIn> => {
+  const who =
+    (await signedIn(sessionToken(request))) ?? refuse('signed-out', '', 'Please sign in.');
+  const believed = request.headers.get(MEMBER_HEADER);
+  return believed === null || believed === who.member
+    ? who
+    : refuse('signed-out', '', 'Somebody else is signed in in this browser. Sign in as yourself.');
+};
+
+/**
+ * The address that a request comes from: what the last proxy before us has seen, or the server itself.
+ * Only the last entry is ours; those before it anybody can make up.
+ */
+export const sourceOf = (request: Request): string =>
+  request.headers.get('x-forwarded-for')?.split(',').at(-1)?.trim() ?? '';
 
 /** Besides the cookie's SameSite: a page of another site may not make a member's browser write. */
 const refuseOtherSites = (request: Request) => {
   if (request.method === 'GET' || request.method === 'HEAD') return;
+  // What browsers say of themselves (W3C Fetch Metadata); others do not say it.
+  const site = request.headers.get('sec-fetch-site');
+  if (site && site !== 'same-origin' && site !== 'none')
+    refuse('forbidden', '', 'This request comes from another site.');
   const origin = request.headers.get('origin');
   const host = request.headers.get('x-forwarded-host') ?? request.headers.get('host');
   if (origin && host && !(URL.canParse(origin) && new URL(origin).host === host)) {

@@ -1,15 +1,12 @@
 import 'server-only';
 import { createHash, randomBytes } from 'node:crypto';
-import { hash, verify } from '@node-rs/argon2';
-import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
+import { hash } from '@node-rs/argon2';
 import * as z from 'zod';
-import { asNobody, type MemberId, pool, refuse } from '../database';
+import { type MemberId, once, refuse } from '../database';
+import { attempted } from './attempts';
+import { verifyInTurn } from './passphrase';
 
 export const SESSION_DAYS = 30;
-
-/** Wrong passphrases a name may have in a quarter of an hour. */
-const ATTEMPTS = 10;
-const WINDOW_SECONDS = 15 * 60;
 
 export type SignedIn = { readonly member: MemberId; readonly name: string };
 
@@ -18,43 +15,70 @@ const memberRow = z.object({ id: z.string(), passphrase_hash: z.string() });
 /** A passphrase as it is kept: argon2id with the library's parameters (19 MiB, two passes). */
 export const hashPassphrase = (passphrase: string): Promise<string> => hash(passphrase);
 
+/** Where somebody signs in, as far as that is known. */
+export type Place = {
+  /** An address. */
+  readonly source: string;
+  /** What this browser was given when somebody signed in there. */
+  readonly device: string | undefined;
+};
+
+/** A session that was opened: the tokens for the cookies; the database keeps only their hashes. */
+export type OpenedSession = { readonly token: string; readonly device: string };
+
 /**
  * Opens a session for a name and passphrase.
  *
- * @returns the token for the cookie; the database keeps only its hash
- * @throws Refusal `signed-out` for a wrong pair, `too-many` after ten wrong ones
+ * @throws Refusal `signed-out` for a wrong pair, `too-many` after several wrong ones
  */
-export const signIn = async (name: string, passphrase: string): Promise<string> => {
-  const key = name.trim().toLowerCase();
-  const attempts = limiter();
-  await attempts.consume(key).catch(tooMany);
-  const member = await asNobody((db) =>
-    db.maybeOne(memberRow, 'SELECT id, passphrase_hash FROM member WHERE lower(name) = $1', [key]),
+export const signIn = async (
+  typed: string,
+  passphrase: string,
+  { source, device = newToken() }: Place = NOWHERE,
+): Promise<OpenedSession> => {
+  const name = typed.trim().toLowerCase();
+  const known = await once((db) =>
+    db.one(z.object({ knows: z.boolean() }), 'SELECT knows_device($1, $2) AS knows', [
+      name,
+      hashToken(device),
+    ]),
   );
-  const right = await verify(member?.passphrase_hash ?? (await nobodysHash), passphrase);
+  const { succeeded } = await attempted({
+    name,
+    source,
+    device: known.knows ? device : undefined,
+  });
+  const member = await once((db) =>
+    db.maybeOne(memberRow, 'SELECT id, passphrase_hash FROM to_sign_in($1)', [name]),
+  );
+  const right = await verifyInTurn(member?.passphrase_hash ?? (await nobodysHash), passphrase);
   if (!member || !right) {
     return refuse('signed-out', 'Sign in', 'Name and passphrase do not belong together.');
   }
-  await attempts.delete(key);
-  const token = randomBytes(32).toString('base64url');
-  await asNobody((db) =>
-    db.run(
-      `INSERT INTO session (token_hash, member, expires_at)
-       VALUES ($1, $2, now() + make_interval(days => $3))`,
-      [hashToken(token), member.id, SESSION_DAYS],
-    ),
+  await succeeded();
+  const token = newToken();
+  await once((db) =>
+    db.run('SELECT open_session($1, $2, $3), remember_device($4, $2)', [
+      hashToken(token),
+      member.id,
+      SESSION_DAYS,
+      hashToken(device),
+    ]),
   );
-  return token;
+  return { token, device };
 };
+
+const NOWHERE: Place = { source: '', device: undefined };
+
+const newToken = (): string => randomBytes(32).toString('base64url');
 
 /** Who a session's token belongs to, if it is still open. */
 export const signedIn = async (token: string | undefined): Promise<SignedIn | undefined> => {
   if (!token) return undefined;
-  const row = await asNobody((db) =>
+  const row = await once((db) =>
     db.maybeOne(
       z.object({ id: z.string(), name: z.string() }),
-      `SELECT member.id, member.name FROM session JOIN member ON member.id = session.member
-       WHERE token_hash = $1 AND expires_at > now()`,
+      'SELECT id, name FROM session_of($1)',
       [hashToken(token)],
     ),
   );
@@ -63,38 +87,10 @@ export const signedIn = async (token: string | undefined): Promise<SignedIn | un
 
 /** Ends a session, and sweeps out those that have run out. */
 export const signOut = (token: string): Promise<number> =>
-  asNobody((db) =>
-    db.run('DELETE FROM session WHERE token_hash = $1 OR expires_at < now()', [hashToken(token)]),
-  );
+  once((db) => db.run('SELECT close_session($1)', [hashToken(token)]));
 
-const hashToken = (token: string): Buffer => createHash('sha256').update(token).digest();
+/** What the database, and news of it, knows a session by. */
+export const hashToken = (token: string): Buffer => createHash('sha256').update(token).digest();
 
 /** Verified when the name is unknown, so that the answer takes as long. */
 const nobodysHash = hash(randomBytes(16).toString('hex'));
-
-const limiter = () =>
-  new RateLimiterPostgres({
-    storeClient: pool(),
-    tableName: 'attempt',
-    tableCreated: true,
-    keyPrefix: 'sign-in',
-    points: ATTEMPTS,
-    duration: WINDOW_SECONDS,
-    clearExpiredByTimeout: false,
-  });
-
-const tooMany = (reason: unknown) => {
-  if (!(reason instanceof RateLimiterRes)) {
-    return refuse(
-      'unavailable',
-      '',
-      'The database does not answer at the moment. Please try again.',
-      reason,
-    );
-  }
-  return refuse(
-    'too-many',
-    'Sign in',
-    'Too many attempts for this name. Try again in a quarter of an hour.',
-  );
-};

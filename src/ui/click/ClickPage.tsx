@@ -8,7 +8,14 @@ import { blankRoadMap, newSection, type RoadMap } from '@/core/roadmap';
 import { soloProgram } from '@/core/set';
 import { type Meter, pulsesOf, type Tempo } from '@/core/time';
 import { compile } from '@/core/timeline';
-import { type Opened, SaveState, UndoButtons, useDocument, useUndoKeys } from '../document';
+import {
+  DraftsProvider,
+  type Opened,
+  SaveState,
+  UndoButtons,
+  useDocument,
+  useUndoKeys,
+} from '../document';
 import { Profile, useNeedle } from '../profile';
 import { Segments } from '../shared/Segments';
 import { useProgram } from '../transport';
@@ -45,42 +52,44 @@ export const ClickPage = ({ opened }: Props) => {
   const speaks = useSpeaks();
   const needle = useNeedle(timeline);
   return (
-    <div>
-      <div className={classes.title}>
-        <h1>The band’s click</h1>
-        <SaveState {...live} />
-        {mayEdit && <UndoButtons {...live} />}
-      </div>
-      <p className={classes.lead}>
-        Every song sounds like this unless its set, the song or one of its sections says otherwise.
-        Space plays a few bars of it.
-      </p>
-      <div className={classes.trial}>
-        <Segments
-          label="Hear it in"
-          value={trial.words}
-          choices={TRIALS.map(({ words }) => words)}
-          onChange={(words) => setTrial(TRIALS.find((one) => one.words === words)!)}
+    <DraftsProvider document={opened.id}>
+      <div>
+        <div className={classes.title}>
+          <h1>The band’s click</h1>
+          <SaveState {...live} />
+          {mayEdit && <UndoButtons {...live} />}
+        </div>
+        <p className={classes.lead}>
+          Every song sounds like this unless its set, the song or one of its sections says
+          otherwise. Space plays a few bars of it.
+        </p>
+        <div className={classes.trial}>
+          <Segments
+            label="Hear it in"
+            value={trial.words}
+            choices={TRIALS.map(({ words }) => words)}
+            onChange={(words) => setTrial(TRIALS.find((one) => one.words === words)!)}
+          />
+          <Profile
+            timeline={timeline}
+            unit={trial.tempo.unit}
+            selected={undefined}
+            zoom={1}
+            needle={needle}
+          />
+        </div>
+        <DesignForm
+          said={book.click}
+          above={[]}
+          as="usual"
+          onSay={say}
+          mayEdit={mayEdit}
+          meter={trial.meter}
+          perMinute={pulsesAMinute(trial)}
+          speaks={speaks}
         />
-        <Profile
-          timeline={timeline}
-          unit={trial.tempo.unit}
-          selected={undefined}
-          zoom={1}
-          needle={needle}
-        />
       </div>
-      <DesignForm
-        said={book.click}
-        above={[]}
-        as="usual"
-        onSay={say}
-        mayEdit={mayEdit}
-        meter={trial.meter}
-        perMinute={pulsesAMinute(trial)}
-        speaks={speaks}
-      />
-    </div>
+    </DraftsProvider>
   );
 };
 

@@ -1,28 +1,45 @@
 import { IconX } from '@tabler/icons-react';
+import dynamic from 'next/dynamic';
+import { useDrafts } from './drafts';
 import classes from './SaveState.module.css';
 import type { LiveDocument } from './useDocument';
+import { liveWords, savingWords } from './words';
 
-const WORDS = {
-  saved: 'Everything is saved',
-  saving: 'Saving',
-  waiting: 'Not saved yet: the server does not answer. Your edits are kept here.',
-} as const;
+const DraftList = dynamic(() => import('./DraftList'), { ssr: false });
+const SetAsideList = dynamic(() => import('./SetAsideList'), { ssr: false });
 
-type Props = Pick<LiveDocument<unknown>, 'saving' | 'notice' | 'dismiss' | 'mayEdit'>;
+type Props = Pick<
+  LiveDocument<unknown>,
+  'saving' | 'kept' | 'live' | 'notice' | 'dismiss' | 'aside' | 'dismissAside' | 'mayEdit'
+>;
 
-/** Says in words whether everything is saved, and what was refused. */
-export const SaveState = ({ saving, notice, dismiss, mayEdit }: Props) => (
-  <div className={classes.state}>
-    <span role="status" data-saving={saving}>
-      {mayEdit ? WORDS[saving] : 'You may read this; drummers and leaders edit it.'}
-    </span>
-    {notice && (
-      <span role="alert" className={classes.notice}>
-        {notice}
-        <button type="button" aria-label="Dismiss" onClick={dismiss}>
-          <IconX size={14} />
-        </button>
+/** Says in words what is saved, what is not, what was refused, and whether others' edits show. */
+export const SaveState = (props: Props) => {
+  const { saving, kept, live, notice, dismiss, aside, dismissAside, mayEdit } = props;
+  const drafts = useDrafts();
+  const notLive = liveWords(live);
+  return (
+    <div className={classes.state}>
+      <span role="status" data-saving={saving.kind} data-drafts={drafts.size > 0}>
+        {mayEdit
+          ? savingWords(saving, kept, [...drafts.values()])
+          : 'You may read this; drummers and leaders edit it.'}
       </span>
-    )}
-  </div>
-);
+      {mayEdit && drafts.size > 0 && <DraftList drafts={drafts} />}
+      {notLive && (
+        <span role="status" data-live={live}>
+          {notLive}
+        </span>
+      )}
+      {notice && (
+        <span role="alert" className={classes.notice}>
+          {notice}
+          <button type="button" aria-label="Dismiss" onClick={dismiss}>
+            <IconX size={14} />
+          </button>
+        </span>
+      )}
+      {aside.length > 0 && <SetAsideList aside={aside} onDismiss={dismissAside} />}
+    </div>
+  );
+};

@@ -1,6 +1,10 @@
 /** Documents on a page: carried out at once, saved by themselves, merged with what others do. */
 
+export { DocumentsProvider, useBandNews } from './DocumentsProvider';
+export type { Opened } from './documents';
+export { DraftsProvider, FieldsOf, useDraft } from './drafts';
 export { SaveState } from './SaveState';
 export { UndoButtons } from './UndoButtons';
+export type { Draft } from './unsaved';
 export * from './useDocument';
 export { useUndoKeys } from './useUndoKeys';

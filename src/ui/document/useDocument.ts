@@ -1,47 +1,43 @@
 'use client';
 
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { useCallback, useMemo, useState, useSyncExternalStore } from 'react';
 import type { DocumentKind } from '@/core/document';
-import { newId } from '../shared/newId';
-import { httpConnection, listenForNews } from './connection';
-import { type Keeper, otherPages, storageKeeper } from './keeper';
+import { useDocuments } from './DocumentsProvider';
+import type { Documents, Opened } from './documents';
+import type { Liveness } from './news';
 import { createDocumentStore, type DocumentStore, type Snapshot } from './store';
-
-/** A document as a page gets it from the server. */
-export type Opened<D> = {
-  readonly id: string;
-  readonly document: D;
-  readonly revision: number;
-  readonly mayEdit: boolean;
-};
+import { NO_STORAGE } from './undo';
+import { memoryStorage } from './unsaved';
 
 /** Carries operations out; answers the problem where they are refused. */
 export type Edit = DocumentStore<unknown>['edit'];
 
 /** A document that is being worked on, live. */
 export type LiveDocument<D> = Snapshot<D> & {
+  readonly id: string;
   readonly mayEdit: boolean;
+  readonly live: Liveness;
   readonly edit: Edit;
   readonly undo: () => void;
   readonly redo: () => void;
   readonly dismiss: () => void;
+  readonly dismissAside: (id: string) => void;
 };
 
-const NOTHING_KEPT: Keeper = {
-  leftBehind: () => [],
-  keep: () => undefined,
-  forget: () => undefined,
-};
-
-const open = <D>(kind: DocumentKind<D>, opened: Opened<D>, keeper: Keeper): DocumentStore<D> =>
+/** What the server has rendered, until the browser has taken over. */
+const asRendered = <D>(kind: DocumentKind<D>, opened: Opened<D>): DocumentStore<D> =>
   createDocumentStore({
+    ...opened,
     kind,
-    document: opened.document,
-    revision: opened.revision,
-    connection: httpConnection(opened.id),
-    keeper,
-    newId: newId,
-    now: () => performance.now(),
+    connection: {
+      send: async () => ({ kind: 'away' }),
+      newsSince: async () => ({ kind: 'away' }),
+    },
+    unsaved: memoryStorage(),
+    steps: NO_STORAGE,
+    newId: () => '',
+    now: () => 0,
+    random: () => 0,
   });
 
 /**
@@ -49,37 +45,95 @@ const open = <D>(kind: DocumentKind<D>, opened: Opened<D>, keeper: Keeper): Docu
  * follows what others save.
  */
 export const useDocument = <D>(kind: DocumentKind<D>, opened: Opened<D>): LiveDocument<D> => {
-  const [store, setStore] = useState(() => open(kind, opened, NOTHING_KEPT));
+  const documents = useDocuments();
+  const [rendered] = useState(() => asRendered(kind, opened));
   // biome-ignore lint/correctness/useExhaustiveDependencies: a page opens one document, once
-  useEffect(() => {
-    let stop = (): void => undefined;
-    let gone = false;
-    const page = newId();
-    void otherPages(page).then((alive) => {
-      if (gone) return;
-      const live = open(kind, opened, storageKeeper(localStorage, opened.id, page, alive));
-      const quiet = listenForNews(opened.id, live.look);
-      const online = () => live.look();
-      window.addEventListener('online', online);
-      setStore(live);
-      stop = () => {
-        quiet();
-        window.removeEventListener('online', online);
-        live.close();
-      };
-    });
-    return () => {
-      gone = true;
-      stop();
-    };
-  }, [opened.id]);
-  const snapshot = useSyncExternalStore(store.subscribe, store.snapshot, store.snapshot);
+  const store = useMemo(
+    () => documents?.open(kind, opened) ?? rendered,
+    [documents, opened.id, opened.revision],
+  );
+  const snapshot = useSyncExternalStore(store.subscribe, store.snapshot, rendered.snapshot);
+  const live = useLiveness(documents);
+  const { edit, undo, redo, dismiss, dismissAside } = store;
   return {
     ...snapshot,
+    id: opened.id,
     mayEdit: opened.mayEdit,
-    edit: store.edit,
-    undo: store.undo,
-    redo: store.redo,
-    dismiss: store.dismiss,
+    live,
+    edit,
+    undo,
+    redo,
+    dismiss,
+    dismissAside,
   };
+};
+
+const NEVER = () => () => undefined;
+
+const useLiveness = (documents: Documents | undefined): Liveness =>
+  useSyncExternalStore(
+    documents?.subscribe ?? NEVER,
+    () => documents?.liveness() ?? 'opening',
+    () => 'opening',
+  );
+
+/** How many documents of this browser have edits of the member that are not saved. */
+export const useUnsavedCount = (): number => {
+  const documents = useDocuments();
+  return useSyncExternalStore(
+    documents?.subscribe ?? NEVER,
+    () => documents?.unsaved() ?? 0,
+    () => 0,
+  );
+};
+
+/** Many documents of one kind as they stand now, by id: those that a set plays. */
+export const useManyDocuments = <D>(
+  kind: DocumentKind<D>,
+  all: readonly Opened<D>[],
+): ReadonlyMap<string, D> => {
+  const documents = useDocuments();
+  const { subscribe, read } = useMemo(() => together(documents, kind, all), [documents, kind, all]);
+  const first = useCallback(() => rendering(all), [all]);
+  return useSyncExternalStore(
+    subscribe,
+    read,
+    useMemo(() => once(first), [first]),
+  );
+};
+
+const rendering = <D>(all: readonly Opened<D>[]): ReadonlyMap<string, D> =>
+  new Map(all.map(({ id, document }) => [id, document]));
+
+const once = <T>(make: () => T): (() => T) => {
+  let made: { readonly value: T } | undefined;
+  return () => {
+    made ??= { value: make() };
+    return made.value;
+  };
+};
+
+/** Several stores as one; the value is another one only where some document is another. */
+const together = <D>(
+  documents: Documents | undefined,
+  kind: DocumentKind<D>,
+  all: readonly Opened<D>[],
+) => {
+  const stores = documents ? all.map((opened) => documents.open(kind, opened)) : [];
+  const fixed = once(() => rendering(all));
+  let last: ReadonlyMap<string, D> | undefined;
+  const read = (): ReadonlyMap<string, D> => {
+    if (!documents) return fixed();
+    const now = stores.map((store) => store.snapshot().document);
+    const same = last && all.every(({ id }, index) => last?.get(id) === now[index]);
+    if (!last || !same) last = new Map(all.map(({ id }, index) => [id, now[index] as D]));
+    return last;
+  };
+  const subscribe = (listener: () => void) => {
+    const stops = stores.map((store) => store.subscribe(listener));
+    return () => {
+      for (const stop of stops) stop();
+    };
+  };
+  return { read, subscribe };
 };

@@ -12,7 +12,15 @@ import {
 } from '@/core/kit';
 import { STRAIGHT } from '@/core/roadmap';
 import type { Meter, Tempo } from '@/core/time';
-import { type Opened, SaveState, UndoButtons, useDocument, useUndoKeys } from '../document';
+import {
+  DraftsProvider,
+  FieldsOf,
+  type Opened,
+  SaveState,
+  UndoButtons,
+  useDocument,
+  useUndoKeys,
+} from '../document';
 import { Select } from '../shared/Select';
 import { FillMaker } from './FillMaker';
 import classes from './Kit.module.css';
@@ -55,50 +63,53 @@ export const BookPage = ({ opened, layout: saved }: Props) => {
   useUndoKeys(live);
   const shared = { layout, tempo: TEMPO, feel: STRAIGHT, around };
   return (
-    <div>
-      <div className={classes.title}>
-        <h1>The band’s book</h1>
-        <SaveState {...live} />
-        {mayEdit && <UndoButtons {...live} />}
-        <KitSettings layout={layout} onChange={setLayout} />
-      </div>
-      <div className={classes.page}>
-        <nav className={classes.nav} aria-label="Grooves and fills">
-          <SearchFields search={search} onChange={setSearch} />
-          <PatternList
-            title={`${list.length} of ${Object.keys(book.patterns).length}`}
-            list={list}
-            patterns={book.patterns}
-            selected={chosen}
-            onSelect={setChosen}
-            say={({ kind }) => kind}
-          />
-          {mayEdit && (
-            <button type="button" className={classes.new} onClick={() => setChosen(undefined)}>
-              Begin another
-            </button>
+    <DraftsProvider document={opened.id}>
+      <div>
+        <div className={classes.title}>
+          <h1>The band’s book</h1>
+          <SaveState {...live} />
+          {mayEdit && <UndoButtons {...live} />}
+          <KitSettings layout={layout} onChange={setLayout} />
+        </div>
+        <div className={classes.page}>
+          <nav className={classes.nav} aria-label="Grooves and fills">
+            <SearchFields search={search} onChange={setSearch} />
+            <PatternList
+              title={`${list.length} of ${Object.keys(book.patterns).length}`}
+              list={list}
+              patterns={book.patterns}
+              selected={chosen}
+              onSelect={setChosen}
+              say={({ kind }) => kind}
+            />
+            {mayEdit && (
+              <button type="button" className={classes.new} onClick={() => setChosen(undefined)}>
+                Begin another
+              </button>
+            )}
+          </nav>
+          {pattern ? (
+            <FieldsOf key={pattern.id} record={pattern.id}>
+              <PatternDesk
+                patterns={book.patterns}
+                pattern={pattern}
+                mayEdit={mayEdit}
+                edit={edit}
+                onSelect={setChosen}
+                {...shared}
+              />
+            </FieldsOf>
+          ) : mayEdit ? (
+            <div className={classes.begin}>
+              <StartList meter={METER} onStart={start} />
+              <FillMaker meter={METER} {...shared} onKeep={start} />
+            </div>
+          ) : (
+            <p className={classes.quiet}>Choose a groove or a fill to see and hear it.</p>
           )}
-        </nav>
-        {pattern ? (
-          <PatternDesk
-            key={pattern.id}
-            patterns={book.patterns}
-            pattern={pattern}
-            mayEdit={mayEdit}
-            edit={edit}
-            onSelect={setChosen}
-            {...shared}
-          />
-        ) : mayEdit ? (
-          <div className={classes.begin}>
-            <StartList meter={METER} onStart={start} />
-            <FillMaker meter={METER} {...shared} onKeep={start} />
-          </div>
-        ) : (
-          <p className={classes.quiet}>Choose a groove or a fill to see and hear it.</p>
-        )}
+        </div>
       </div>
-    </div>
+    </DraftsProvider>
   );
 };
 

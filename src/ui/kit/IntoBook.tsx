@@ -1,10 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import type { Book } from '@/core/book';
+import { type Book, bookKind } from '@/core/book';
 import { addPattern, copyOf, type Pattern } from '@/core/kit';
-import type { Opened } from '../document';
-import { call } from '../shared/call';
+import { sentence } from '@/core/result';
+import { type Opened, useDocument } from '../document';
 import { newId } from '../shared/newId';
 import classes from './Kit.module.css';
 
@@ -12,15 +12,11 @@ type Props = { readonly book: Opened<Book>; readonly pattern: Pattern };
 
 /** Puts a copy of a song’s pattern into the band’s book; the song keeps its own. */
 export const IntoBook = ({ book, pattern }: Props) => {
+  const live = useDocument(bookKind, book);
   const [said, setSaid] = useState<string>();
-  const put = async () => {
-    const operations = addPattern(book.document.patterns, copyOf(pattern, newId()));
-    const changes = [{ id: newId(), operations }];
-    const called = await call('POST', `/api/documents/${book.id}/changes`, {
-      base: book.revision,
-      changes,
-    });
-    setSaid(called.ok ? 'A copy is in the band’s book.' : called.sentence);
+  const put = () => {
+    const refused = live.edit(addPattern(live.document.patterns, copyOf(pattern, newId())));
+    setSaid(refused ? sentence(refused) : 'A copy is in the band’s book.');
   };
   return (
     <section>

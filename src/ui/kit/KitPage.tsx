@@ -9,7 +9,15 @@ import { addPattern, copyOf, type Layout, type Pattern } from '@/core/kit';
 import { type RoadMap, resolve, roadMapKind, STRAIGHT, sectionsOf } from '@/core/roadmap';
 import { perMinuteAt } from '@/core/time';
 import { compile, speedAt } from '@/core/timeline';
-import { type Opened, SaveState, UndoButtons, useDocument, useUndoKeys } from '../document';
+import {
+  DraftsProvider,
+  FieldsOf,
+  type Opened,
+  SaveState,
+  UndoButtons,
+  useDocument,
+  useUndoKeys,
+} from '../document';
 import { useCommands } from '../shared/commands';
 import { newId } from '../shared/newId';
 import { PAUSE, useSettled } from '../shared/useSettled';
@@ -55,68 +63,71 @@ export const KitPage = ({ opened, title, song, book, layout }: Props) => {
     },
   ]);
   return (
-    <div>
-      <div className={classes.title}>
-        <h1>
-          <Link href={song} className="name">
-            {title}
-          </Link>{' '}
-          <span>kit</span>
-        </h1>
-        <SaveState {...live} />
-        {mayEdit && <UndoButtons {...live} />}
-      </div>
-      <div className={classes.page}>
-        <nav className={classes.nav} aria-label="Grooves and fills">
-          <PatternList
-            title="Grooves"
-            list={patterns.filter(({ kind }) => kind === 'groove')}
-            patterns={map.patterns}
-            selected={main?.id}
-            onSelect={setChosen}
-            say={(one) => playedBy(map, one)}
-          />
-          <PatternList
-            title="Fills"
-            list={patterns.filter(({ kind }) => kind === 'fill')}
-            patterns={map.patterns}
-            selected={main?.id}
-            onSelect={setChosen}
-            say={(one) => playedBy(map, one)}
-          />
-          {mayEdit && (
-            <button type="button" className={classes.new} onClick={() => setChosen(undefined)}>
-              Begin another
-            </button>
-          )}
-        </nav>
-        {pattern ? (
-          <PatternDesk
-            key={pattern.id}
-            patterns={map.patterns}
-            pattern={pattern}
-            layout={layout}
-            mayEdit={mayEdit}
-            edit={edit}
-            onSelect={setChosen}
-            {...setting}
-          >
-            <Uses map={map} pattern={pattern} mayEdit={mayEdit} edit={edit} />
-            {mayEdit && <IntoBook key={pattern.id} book={book} pattern={pattern} />}
-          </PatternDesk>
-        ) : mayEdit ? (
-          <div className={classes.begin}>
-            <StartList meter={map.start.meter} onStart={start} />
-            <div>
-              <FillMaker meter={map.start.meter} layout={layout} {...setting} onKeep={start} />
-              <FromBook book={book.document} onStart={start} />
+    <DraftsProvider document={opened.id}>
+      <div>
+        <div className={classes.title}>
+          <h1>
+            <Link href={song} className="name">
+              {title}
+            </Link>{' '}
+            <span>kit</span>
+          </h1>
+          <SaveState {...live} />
+          {mayEdit && <UndoButtons {...live} />}
+        </div>
+        <div className={classes.page}>
+          <nav className={classes.nav} aria-label="Grooves and fills">
+            <PatternList
+              title="Grooves"
+              list={patterns.filter(({ kind }) => kind === 'groove')}
+              patterns={map.patterns}
+              selected={main?.id}
+              onSelect={setChosen}
+              say={(one) => playedBy(map, one)}
+            />
+            <PatternList
+              title="Fills"
+              list={patterns.filter(({ kind }) => kind === 'fill')}
+              patterns={map.patterns}
+              selected={main?.id}
+              onSelect={setChosen}
+              say={(one) => playedBy(map, one)}
+            />
+            {mayEdit && (
+              <button type="button" className={classes.new} onClick={() => setChosen(undefined)}>
+                Begin another
+              </button>
+            )}
+          </nav>
+          {pattern ? (
+            <FieldsOf key={pattern.id} record={pattern.id}>
+              <PatternDesk
+                patterns={map.patterns}
+                pattern={pattern}
+                layout={layout}
+                mayEdit={mayEdit}
+                edit={edit}
+                onSelect={setChosen}
+                {...setting}
+              >
+                <Uses map={map} pattern={pattern} mayEdit={mayEdit} edit={edit} />
+                {mayEdit && <IntoBook book={book} pattern={pattern} />}
+              </PatternDesk>
+            </FieldsOf>
+          ) : mayEdit ? (
+            <div className={classes.begin}>
+              <StartList meter={map.start.meter} onStart={start} />
+              <div>
+                <FillMaker meter={map.start.meter} layout={layout} {...setting} onKeep={start} />
+                <FromBook book={book.document} onStart={start} />
+              </div>
             </div>
-          </div>
-        ) : (
-          <p className={classes.quiet}>No groove is written yet.</p>
-        )}
+          ) : (
+            <p className={classes.quiet}>No groove is written yet.</p>
+          )}
+        </div>
       </div>
-    </div>
+    </DraftsProvider>
   );
 };
 

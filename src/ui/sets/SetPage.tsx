@@ -3,16 +3,20 @@
 import { IconPlus } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { type ComponentProps, useEffect, useMemo, useState } from 'react';
+import { type ComponentProps, useCallback, useEffect, useMemo, useState } from 'react';
 import { type Design, isUnsaid } from '@/core/click';
 import { type Operation, placeAt, setFields } from '@/core/document';
+import { type RoadMap, roadMapKind } from '@/core/roadmap';
 import { itemsOf, type SongSet, setKind } from '@/core/set';
 import {
+  DraftsProvider,
   type LiveDocument,
   type Opened,
   SaveState,
   UndoButtons,
+  useBandNews,
   useDocument,
+  useManyDocuments,
   useUndoKeys,
 } from '../document';
 import { Button } from '../shared/Button';
@@ -36,16 +40,25 @@ type Props = {
   /** What the band says of its click. */
   readonly click: Design;
   readonly event: { readonly title: string; readonly place: string; readonly startsAt: string };
-  readonly songs: readonly BandSong[];
+  readonly songs: readonly SetSong[];
 };
+
+/** A song of the band as it was when the page was read. */
+type SetSong = BandSong & { readonly revision: number; readonly mayEdit: boolean };
 
 /** A set: its evening profile, its songs in order with times and gaps, the total against the slot. */
 export const SetPage = ({ opened, band, click, event, songs }: Props) => {
   const live = useDocument(setKind, opened);
   const { document: set, edit, mayEdit } = live;
+  const asSaved = useMemo(() => songs.map(openedSong), [songs]);
+  const maps = useManyDocuments(roadMapKind, asSaved);
   const compiled = useMemo(
-    () => compileSongs(songs, [click, set.click]),
-    [songs, click, set.click],
+    () =>
+      compileSongs(
+        songs.map((song) => ({ ...song, map: maps.get(song.arrangement) ?? song.map })),
+        [click, set.click],
+      ),
+    [songs, maps, click, set.click],
   );
   const { entries, program } = useMemo(
     () => entriesOf(set, compiled, [click, set.click]),
@@ -58,25 +71,27 @@ export const SetPage = ({ opened, band, click, event, songs }: Props) => {
   useUndoKeys(live);
   const late = slot !== undefined && program.seconds > slot;
   return (
-    <div>
-      <div className={classes.head}>
-        <SetHeading set={set} event={event} mayEdit={mayEdit} edit={edit} />
-        {mayEdit && <UndoButtons {...live} />}
-        <TakeAway document={opened.id} what="set" saved={live.saving === 'saved'} />
+    <DraftsProvider document={opened.id}>
+      <div>
+        <div className={classes.head}>
+          <SetHeading set={set} event={event} mayEdit={mayEdit} edit={edit} />
+          {mayEdit && <UndoButtons {...live} />}
+          <TakeAway document={opened.id} what="set" saved={live.saving.kind === 'saved'} />
+        </div>
+        <SaveState {...live} />
+        <p className={classes.total} data-late={late} data-testid="total">
+          <strong>{slotWords(program.seconds, slotMinutes)}</strong>
+          <span>
+            {entries.length} songs,{' '}
+            {program.songs.reduce((sum, { timeline }) => sum + timeline.bars.length, 0)} bars
+          </span>
+        </p>
+        <EveningProfile program={program} height={112} full slot={slot} />
+        <Songs entries={entries} band={band} live={live} />
+        {mayEdit && <AddSong set={set} songs={compiled} edit={edit} />}
+        <ClickOfSet said={set.click} band={click} edit={edit} mayEdit={mayEdit} />
       </div>
-      <SaveState {...live} />
-      <p className={classes.total} data-late={late} data-testid="total">
-        <strong>{slotWords(program.seconds, slotMinutes)}</strong>
-        <span>
-          {entries.length} songs,{' '}
-          {program.songs.reduce((sum, { timeline }) => sum + timeline.bars.length, 0)} bars
-        </span>
-      </p>
-      <EveningProfile program={program} height={112} full slot={slot} />
-      <Songs entries={entries} band={band} live={live} />
-      {mayEdit && <AddSong set={set} songs={compiled} edit={edit} />}
-      <ClickOfSet said={set.click} band={click} edit={edit} mayEdit={mayEdit} />
-    </div>
+    </DraftsProvider>
   );
 };
 
@@ -93,14 +108,17 @@ const ClickOfSet = (props: ClickProps) => {
   );
 };
 
-/** Road maps change on other pages: they are read again when this one is come back to. */
+const openedSong = ({ arrangement, map, revision, mayEdit }: SetSong): Opened<RoadMap> => ({
+  id: arrangement,
+  document: map,
+  revision,
+  mayEdit,
+});
+
+/** Songs are made and renamed on other pages: their list is read again when that is told of. */
 const useFreshSongs = (missing: boolean) => {
   const router = useRouter();
-  useEffect(() => {
-    const refresh = () => router.refresh();
-    window.addEventListener('focus', refresh);
-    return () => window.removeEventListener('focus', refresh);
-  }, [router]);
+  useBandNews(useCallback(({ kind }) => kind === 'songs' && router.refresh(), [router]));
   useEffect(() => {
     if (missing) router.refresh();
   }, [missing, router]);

@@ -15,6 +15,7 @@ import type { Problem } from '@/core/result';
 import type { RoadMap } from '@/core/roadmap';
 import { type Gap, type SetItem, STRAIGHT_ON } from '@/core/set';
 import { clock, meterText } from '@/core/time';
+import { FieldsOf } from '../document';
 import { NoteIcon, Thumbnail } from '../profile';
 import { Drop } from '../shared/Drop';
 import type { SetEntry } from './entries';
@@ -125,7 +126,9 @@ export const SetRow = (props: Props) => {
                 label={`Change ${song.title} for this set`}
                 buttonClass={classes.tool}
               >
-                <SongChanges item={item} song={song} follows={follows} onChange={onChange} />
+                <FieldsOf record={item.id}>
+                  <SongChanges item={item} song={song} follows={follows} onChange={onChange} />
+                </FieldsOf>
               </Drop>
             )}
             <Tool

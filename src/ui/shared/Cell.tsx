@@ -2,7 +2,9 @@
 
 import { memo, type ReactNode, useId, useLayoutEffect, useRef, useState } from 'react';
 import type { Problem } from '@/core/result';
+import { useDraft } from '../document/drafts';
 import classes from './Cell.module.css';
+import { useTypingUndo } from './useTypingUndo';
 
 type Props = {
   readonly label: string;
@@ -10,6 +12,8 @@ type Props = {
   /** Takes the text as typed; a problem leaves the saved value alone. */
   readonly onText: (text: string) => Problem | undefined;
   readonly column?: string;
+  /** What the field is called among those of its record, where its label may change. */
+  readonly field?: string;
   readonly placeholder?: string;
   readonly readOnly?: boolean;
   readonly numeric?: boolean;
@@ -27,7 +31,8 @@ type Props = {
 
 /**
  * A field that saves with every keystroke that makes sense. What does not is kept as typed, with a
- * sentence under it, until it is mended or Escape brings the saved value back.
+ * sentence under it, until it is mended or Escape brings the saved value back: another view, another
+ * page or a reload do not lose it.
  */
 export const Cell = memo(
   ({
@@ -35,6 +40,7 @@ export const Cell = memo(
     value,
     onText,
     column,
+    field: name = column ?? label,
     before,
     numeric,
     wide,
@@ -42,32 +48,42 @@ export const Cell = memo(
     still,
     ...rest
   }: Props) => {
-    const [draft, setDraft] = useState<string>();
-    const [problem, setProblem] = useState<Problem>();
+    const [typed, setTyped] = useState<string>();
+    const [kept, keep] = useDraft(name);
     const describedBy = useId();
     const escaping = useRef(false);
     const field = useRef<HTMLInputElement>(null);
     const asked = useRef(false);
-    const asWords = still === true && draft === undefined;
+    const text = typed ?? kept?.text;
+    const asWords = still === true && text === undefined;
     useLayoutEffect(() => {
       if (asWords || !asked.current) return;
       asked.current = false;
       field.current?.select();
     }, [asWords]);
-    const type = (text: string) => {
-      setDraft(text);
-      if (!onLeave) setProblem(onText(text));
+    const take = (next: string) => {
+      const problem = onText(next);
+      keep(problem && { label, text: next, message: problem.message });
+      return problem;
+    };
+    const type = (next: string) => {
+      setTyped(next);
+      if (onLeave) keep({ label, text: next, message: '' });
+      else take(next);
     };
     const leave = () => {
       if (escaping.current) return;
-      const refused = onLeave && draft !== undefined && draft !== value ? onText(draft) : problem;
-      setProblem(refused);
-      if (!refused) setDraft(undefined);
+      if (onLeave && typed !== undefined) {
+        if (typed === value) keep(undefined);
+        else take(typed);
+      }
+      setTyped(undefined);
     };
     const letGo = () => {
-      setDraft(undefined);
-      setProblem(undefined);
+      setTyped(undefined);
+      keep(undefined);
     };
+    const undo = useTypingUndo(value, text, type);
     return (
       <span className={classes.cell} data-wide={wide}>
         {before}
@@ -94,12 +110,14 @@ export const Cell = memo(
             dir={wide ? 'auto' : undefined}
             autoComplete="off"
             spellCheck={false}
-            aria-invalid={problem !== undefined}
-            aria-describedby={problem ? describedBy : undefined}
-            value={draft ?? value}
+            aria-invalid={Boolean(kept?.message)}
+            aria-describedby={kept?.message ? describedBy : undefined}
+            value={text ?? value}
+            onFocus={undo.onFocus}
             onChange={({ currentTarget }) => type(currentTarget.value)}
             onBlur={leave}
             onKeyDown={(event) => {
+              undo.onKeyDown(event);
               if (event.key !== 'Escape') return;
               letGo();
               escaping.current = true;
@@ -108,9 +126,9 @@ export const Cell = memo(
             }}
           />
         )}
-        {problem && (
+        {kept?.message && (
           <span id={describedBy} role="alert" className={classes.problem}>
-            {problem.message}
+            {kept.message}
           </span>
         )}
       </span>

@@ -12,6 +12,7 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
+import { DocumentsProvider, useUnsavedCount } from '../document';
 import { TransportBar, TransportProvider } from '../transport';
 import { call } from './call';
 import { CommandProvider, keyText, useCommands } from './commands';
@@ -19,13 +20,14 @@ import { Drop } from './Drop';
 import classes from './Shell.module.css';
 
 const Palette = dynamic(() => import('./Palette'), { ssr: false });
+const BeforeSigningOut = dynamic(() => import('./BeforeSigningOut'), { ssr: false });
 
 type ShellBand = { readonly slug: string; readonly name: string; readonly role: string };
 
 type Props = {
   readonly band: ShellBand;
   readonly bands: readonly ShellBand[];
-  readonly member: string;
+  readonly member: { readonly id: string; readonly name: string };
   readonly children: ReactNode;
 };
 
@@ -39,11 +41,13 @@ const PLACES = [
 /** The frame around every place: which band, where to, who; the transport at the foot. */
 export const Shell = (props: Props) => (
   <CommandProvider>
-    <TransportProvider>
-      <Head {...props} />
-      <main className={classes.main}>{props.children}</main>
-      <TransportBar />
-    </TransportProvider>
+    <DocumentsProvider key={props.band.slug} band={props.band.slug} member={props.member.id}>
+      <TransportProvider>
+        <Head {...props} />
+        <main className={classes.main}>{props.children}</main>
+        <TransportBar />
+      </TransportProvider>
+    </DocumentsProvider>
   </CommandProvider>
 );
 
@@ -95,11 +99,16 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
   const router = useRouter();
   const [palette, setPalette] = useState<'commands' | 'keys'>();
   const { toggleColorScheme } = useMantineColorScheme();
-  const signOut = async () => {
-    await call('DELETE', '/api/session');
+  const unsaved = useUnsavedCount();
+  const [asking, setAsking] = useState(false);
+  const [problem, setProblem] = useState<string>();
+  const leave = async () => {
+    const called = await call('DELETE', '/api/session');
+    if (!called.ok) return setProblem(called.sentence);
     router.push('/');
     router.refresh();
   };
+  const signOut = () => (unsaved > 0 ? setAsking(true) : void leave());
   useCommands([
     {
       id: 'palette',
@@ -158,7 +167,7 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
         face={
           <>
             <IconUserCircle size={22} aria-hidden="true" />
-            <span>{member}</span>
+            <span>{member.name}</span>
             <em>{band.role}</em>
           </>
         }
@@ -181,6 +190,14 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
           </li>
         </menu>
       </Drop>
+      {asking && (
+        <BeforeSigningOut
+          unsaved={unsaved}
+          problem={problem}
+          onStay={() => setAsking(false)}
+          onLeave={leave}
+        />
+      )}
       {palette && <Palette show={palette} onClose={() => setPalette(undefined)} />}
     </>
   );

@@ -54,6 +54,7 @@ export const CommandProvider = ({ children }: { children: ReactNode }) => {
       const keys = keysOf(event);
       const typing = isTyping(event.target);
       if (keys === 'Space' && isOwnSpace(event.target)) return;
+      if (UNDO_KEYS.has(keys) && hasOwnUndo(event.target)) return;
       // What has dropped down is closed before anything else is.
       if (keys === 'Escape' && document.querySelector(':popover-open')) return;
       const command = all().find((one) => one.keys === keys && (one.whileTyping || !typing));
@@ -110,6 +111,12 @@ const isTyping = (target: EventTarget | null): boolean => {
     target.isContentEditable
   );
 };
+
+const UNDO_KEYS: ReadonlySet<string> = new Set(['Mod+Z', 'Mod+Shift+Z', 'Mod+Y']);
+
+/** A text whose typing the browser itself takes back. */
+const hasOwnUndo = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && target.closest('[data-own-undo]') !== null;
 
 /** A button that was reached by keyboard is pressed by Space; one that was clicked is not again. */
 const isOwnSpace = (target: EventTarget | null): boolean =>

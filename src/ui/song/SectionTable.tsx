@@ -6,6 +6,7 @@ import type { Row } from '@/core/editing';
 import { partsOf } from '@/core/editing';
 import type { RoadMap } from '@/core/roadmap';
 import type { Timeline } from '@/core/timeline';
+import { FieldsOf } from '../document';
 import { Button } from '../shared/Button';
 import { Sortable } from '../shared/Sortable';
 import { EndingRow, RepeatRow } from './RepeatRow';
@@ -103,35 +104,26 @@ const drawRow = (
   const { mayEdit, edit } = shared;
   if (row.kind === 'repeat')
     return (
-      <RepeatRow
-        key={row.id}
-        node={row.node}
-        map={map}
-        depth={row.depth}
-        mayEdit={mayEdit}
-        edit={edit}
-      />
+      <FieldsOf key={row.id} record={row.id}>
+        <RepeatRow node={row.node} map={map} depth={row.depth} mayEdit={mayEdit} edit={edit} />
+      </FieldsOf>
     );
   if (row.kind === 'ending')
     return (
-      <EndingRow
-        key={row.id}
-        node={row.node}
-        of={row.of}
-        depth={row.depth}
-        mayEdit={mayEdit}
-        edit={edit}
-      />
+      <FieldsOf key={row.id} record={row.id}>
+        <EndingRow node={row.node} of={row.of} depth={row.depth} mayEdit={mayEdit} edit={edit} />
+      </FieldsOf>
     );
   return (
-    <SectionRow
-      key={row.id}
-      {...shared}
-      section={row.section}
-      part={map.parts[row.section.part ?? '']}
-      depth={row.depth}
-      selected={row.id === selected}
-    />
+    <FieldsOf key={row.id} record={row.id}>
+      <SectionRow
+        {...shared}
+        section={row.section}
+        part={map.parts[row.section.part ?? '']}
+        depth={row.depth}
+        selected={row.id === selected}
+      />
+    </FieldsOf>
   );
 };
 

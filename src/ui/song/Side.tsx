@@ -6,6 +6,7 @@ import type { RoadMap, Section } from '@/core/roadmap';
 import type { Tempo } from '@/core/time';
 import type { Timeline } from '@/core/timeline';
 import type { Edit } from '../document';
+import { FieldsOf } from '../document';
 import type { ActionsProps } from './details/Actions';
 import { Details } from './details/Details';
 import { SongPanel } from './panel/SongPanel';
@@ -44,7 +45,9 @@ export const Side = ({ now, drawn, section, remarks, ...shared }: Props) => {
   return (
     <div ref={frame}>
       {shown ? (
-        <Details key={shown.id} {...shared} map={map} section={shown} passages={passages} />
+        <FieldsOf key={shown.id} record={shown.id}>
+          <Details {...shared} map={map} section={shown} passages={passages} />
+        </FieldsOf>
       ) : (
         <SongPanel map={map} remarks={remarks} shares={shares} mayEdit={mayEdit} edit={edit} />
       )}

@@ -11,7 +11,7 @@ import { type RoadMap, roadMapKind } from '@/core/roadmap';
 import { soloProgram } from '@/core/set';
 import { perMinuteAt, rateOf, seconds } from '@/core/time';
 import { compile, speedAt } from '@/core/timeline';
-import { type Opened, SaveState, UndoButtons, useDocument } from '../document';
+import { DraftsProvider, type Opened, SaveState, UndoButtons, useDocument } from '../document';
 import { useListening } from '../kit/Sound';
 import { Profile, type Scale, type Stretch, useNeedle } from '../profile';
 import { newId } from '../shared/newId';
@@ -134,123 +134,125 @@ export const SongPage = (props: Props) => {
   const tempo = useMemo(() => ({ perMinute, unit }), [perMinute, unit]);
 
   return (
-    <div>
-      <div className={classes.head}>
-        <Title id={opened.id} title={title} mayEdit={mayEdit} />
-        <SaveState {...song} />
-        <Arrangements id={opened.id} current={arrangement} others={others} mayEdit={mayEdit} />
-        {mayEdit && (
-          <UndoButtons
-            canUndo={song.canUndo}
-            canRedo={song.canRedo}
-            undo={song.undo}
-            redo={song.redo}
-          />
+    <DraftsProvider document={opened.id}>
+      <div>
+        <div className={classes.head}>
+          <Title id={opened.id} title={title} mayEdit={mayEdit} />
+          <SaveState {...song} />
+          <Arrangements id={opened.id} current={arrangement} others={others} mayEdit={mayEdit} />
+          {mayEdit && (
+            <UndoButtons
+              canUndo={song.canUndo}
+              canRedo={song.canRedo}
+              undo={song.undo}
+              redo={song.redo}
+            />
+          )}
+          <Link href={`${opened.id}/kit`} className={classes.chart}>
+            <IconGridDots size={16} aria-hidden="true" /> Kit
+          </Link>
+          <Link href={`${opened.id}/chart`} className={classes.chart}>
+            <IconFileText size={16} aria-hidden="true" /> Chart
+          </Link>
+          <TakeAway document={opened.id} what="song" saved={song.saving.kind === 'saved'} />
+        </div>
+        <StartFields
+          map={map}
+          timeline={timeline}
+          mayEdit={mayEdit}
+          edit={edit}
+          tap={tap}
+          tapped={tapped}
+        />
+        <Profile
+          timeline={drawn.timeline}
+          unit={map.start.tempo.unit}
+          selected={selected}
+          zoom={zoom}
+          onSelect={setChosen}
+          needle={needle}
+          {...(mayEdit && { handles })}
+        />
+        <ViewBar
+          view={view}
+          onView={setView}
+          compares={others.length > 0}
+          said={commands.said}
+          remarks={section && remarks}
+          mayEdit={mayEdit}
+          asked={{
+            timeline,
+            offset: map.start.recording,
+            meter: passage?.meter ?? map.start.meter,
+            speed,
+          }}
+          onGo={setChosen}
+          zoom={zoom}
+          onZoom={setZoom}
+        />
+        {section && form && places && (
+          <Ruler key={section.id} map={map} section={section} mayEdit={mayEdit} edit={edit} />
         )}
-        <Link href={`${opened.id}/kit`} className={classes.chart}>
-          <IconGridDots size={16} aria-hidden="true" /> Kit
-        </Link>
-        <Link href={`${opened.id}/chart`} className={classes.chart}>
-          <IconFileText size={16} aria-hidden="true" /> Chart
-        </Link>
-        <TakeAway document={opened.id} what="song" saved={song.saving === 'saved'} />
+        <div className={classes.work} data-details={form}>
+          {view === 'text' && (
+            <TextView map={map} mayEdit={mayEdit} edit={edit} onPreview={setPreview} />
+          )}
+          {view === 'load' && (
+            <LoadView
+              map={drawn.map}
+              timeline={drawn.timeline}
+              layout={layout}
+              zoom={zoom}
+              heard={heard}
+            />
+          )}
+          {view === 'click' && (
+            <ClickView
+              map={map}
+              band={click}
+              section={section}
+              onSelect={setChosen}
+              meter={passage?.meter ?? map.start.meter}
+              quarters={perMinuteAt(speed, 'quarter')}
+              edit={edit}
+              mayEdit={mayEdit}
+            />
+          )}
+          {view === 'compare' && <Compare map={map} current={arrangement} others={others} />}
+          {view === 'played' && (
+            <PlayedTable timeline={timeline} map={map} selected={selected} onSelect={setChosen} />
+          )}
+          {view === 'rows' && (
+            <SectionTable
+              map={map}
+              rows={rows}
+              timeline={timeline}
+              selected={selected}
+              unit={map.start.tempo.unit}
+              mayEdit={mayEdit}
+              edit={edit}
+              onSelect={setChosen}
+              onPart={onPart}
+              onDrop={onDrop}
+              onAdd={commands.add}
+            />
+          )}
+          {form && (
+            <Side
+              now={now}
+              drawn={drawn}
+              section={section}
+              tempo={tempo}
+              remarks={remarks}
+              mayEdit={mayEdit}
+              edit={edit}
+              actions={commands.actions}
+              places={places}
+              onPlaces={togglePlaces}
+            />
+          )}
+        </div>
       </div>
-      <StartFields
-        map={map}
-        timeline={timeline}
-        mayEdit={mayEdit}
-        edit={edit}
-        tap={tap}
-        tapped={tapped}
-      />
-      <Profile
-        timeline={drawn.timeline}
-        unit={map.start.tempo.unit}
-        selected={selected}
-        zoom={zoom}
-        onSelect={setChosen}
-        needle={needle}
-        {...(mayEdit && { handles })}
-      />
-      <ViewBar
-        view={view}
-        onView={setView}
-        compares={others.length > 0}
-        said={commands.said}
-        remarks={section && remarks}
-        mayEdit={mayEdit}
-        asked={{
-          timeline,
-          offset: map.start.recording,
-          meter: passage?.meter ?? map.start.meter,
-          speed,
-        }}
-        onGo={setChosen}
-        zoom={zoom}
-        onZoom={setZoom}
-      />
-      {section && form && places && (
-        <Ruler key={section.id} map={map} section={section} mayEdit={mayEdit} edit={edit} />
-      )}
-      <div className={classes.work} data-details={form}>
-        {view === 'text' && (
-          <TextView map={map} mayEdit={mayEdit} edit={edit} onPreview={setPreview} />
-        )}
-        {view === 'load' && (
-          <LoadView
-            map={drawn.map}
-            timeline={drawn.timeline}
-            layout={layout}
-            zoom={zoom}
-            heard={heard}
-          />
-        )}
-        {view === 'click' && (
-          <ClickView
-            map={map}
-            band={click}
-            section={section}
-            onSelect={setChosen}
-            meter={passage?.meter ?? map.start.meter}
-            quarters={perMinuteAt(speed, 'quarter')}
-            edit={edit}
-            mayEdit={mayEdit}
-          />
-        )}
-        {view === 'compare' && <Compare map={map} current={arrangement} others={others} />}
-        {view === 'played' && (
-          <PlayedTable timeline={timeline} map={map} selected={selected} onSelect={setChosen} />
-        )}
-        {view === 'rows' && (
-          <SectionTable
-            map={map}
-            rows={rows}
-            timeline={timeline}
-            selected={selected}
-            unit={map.start.tempo.unit}
-            mayEdit={mayEdit}
-            edit={edit}
-            onSelect={setChosen}
-            onPart={onPart}
-            onDrop={onDrop}
-            onAdd={commands.add}
-          />
-        )}
-        {form && (
-          <Side
-            now={now}
-            drawn={drawn}
-            section={section}
-            tempo={tempo}
-            remarks={remarks}
-            mayEdit={mayEdit}
-            edit={edit}
-            actions={commands.actions}
-            places={places}
-            onPlaces={togglePlaces}
-          />
-        )}
-      </div>
-    </div>
+    </DraftsProvider>
   );
 };

@@ -1,7 +1,6 @@
 import type { Metadata } from 'next';
 import { bandEvents, bandSets, bandSongs } from '@/server/band';
-import { forPage } from '@/server/http';
-import { bandBySlug } from '@/server/people';
+import { bandsForPage, forPage } from '@/server/http';
 import { SetsPage } from '@/ui/sets/SetsPage';
 
 export const metadata: Metadata = { title: 'Sets' };
@@ -10,15 +9,12 @@ type Props = { readonly params: Promise<{ band: string }> };
 
 const Page = async ({ params }: Props) => {
   const { band: slug } = await params;
-  const { band, events, sets, songs } = await forPage(async (db) => {
-    const found = await bandBySlug(db, slug);
-    return {
-      band: found,
-      events: await bandEvents(db, found.id),
-      sets: await bandSets(db, found.id),
-      songs: await bandSongs(db, found.id),
-    };
-  });
+  const { band } = await bandsForPage(slug);
+  const { events, sets, songs } = await forPage(async (db) => ({
+    events: await bandEvents(db, band.id),
+    sets: await bandSets(db, band.id),
+    songs: await bandSongs(db, band.id),
+  }));
   return (
     <SetsPage
       band={band}

@@ -1,7 +1,6 @@
 import type { Metadata } from 'next';
 import { bandSongs } from '@/server/band';
-import { forPage } from '@/server/http';
-import { bandBySlug } from '@/server/people';
+import { bandsForPage, forPage } from '@/server/http';
 import { SongsPage } from '@/ui/song/SongsPage';
 
 export const metadata: Metadata = { title: 'Songs' };
@@ -10,10 +9,8 @@ type Props = { readonly params: Promise<{ band: string }> };
 
 const Page = async ({ params }: Props) => {
   const { band: slug } = await params;
-  const { band, songs } = await forPage(async (db) => {
-    const found = await bandBySlug(db, slug);
-    return { band: found, songs: await bandSongs(db, found.id) };
-  });
+  const { band } = await bandsForPage(slug);
+  const songs = await forPage((db) => bandSongs(db, band.id));
   return (
     <SongsPage
       band={band}

@@ -1,5 +1,12 @@
 import * as z from 'zod';
-import { noSessionCookie, publicRoute, sessionCookie, sessionToken } from '@/server/http';
+import {
+  deviceToken,
+  noSessionCookie,
+  publicRoute,
+  sessionCookies,
+  sessionToken,
+  sourceOf,
+} from '@/server/http';
 import { signIn, signOut } from '@/server/people';
 
 const credentials = z.object({
@@ -16,11 +23,9 @@ const credentials = z.object({
 
 /** Signing in. */
 export const POST = publicRoute({ body: credentials }, async ({ request, body }) => {
-  const token = await signIn(body.name, body.passphrase);
-  return new Response(null, {
-    status: 204,
-    headers: { 'Set-Cookie': sessionCookie(request, token) },
-  });
+  const place = { source: sourceOf(request), device: deviceToken(request) };
+  const opened = await signIn(body.name, body.passphrase, place);
+  return new Response(null, { status: 204, headers: sessionCookies(request, opened) });
 });
 
 /** Signing out; harmless when already out. */

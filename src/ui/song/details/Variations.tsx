@@ -20,6 +20,7 @@ import {
   type Variation,
 } from '@/core/roadmap';
 import type { Edit } from '../../document';
+import { FieldsOf } from '../../document';
 import { Cell } from '../../shared/Cell';
 import { newId } from '../../shared/newId';
 import classes from './Details.module.css';
@@ -49,7 +50,9 @@ export const Variations = ({ map, section, of, edit }: Props) => {
     <div className={classes.group}>
       <h3>Different on some passes</h3>
       {list.map((variation) => (
-        <Fields key={variation.id} map={map} variation={variation} of={of} edit={edit} />
+        <FieldsOf key={variation.id} record={variation.id}>
+          <Fields map={map} variation={variation} of={of} edit={edit} />
+        </FieldsOf>
       ))}
       <button type="button" className={classes.link} onClick={add}>
         <IconPlus size={14} /> {list.length > 0 ? 'another' : 'add a difference'}

@@ -16,6 +16,7 @@ import {
   type RoadMap,
 } from '@/core/roadmap';
 import type { Edit } from '../../document';
+import { FieldsOf } from '../../document';
 import { StaffView } from '../../kit/StaffView';
 import { Cell } from '../../shared/Cell';
 import { newId } from '../../shared/newId';
@@ -37,7 +38,9 @@ export const Parts = ({ map, mayEdit, edit }: Props) => {
         </p>
       )}
       {parts.map((part) => (
-        <PartFields key={part.id} map={map} part={part} mayEdit={mayEdit} edit={edit} />
+        <FieldsOf key={part.id} record={part.id}>
+          <PartFields map={map} part={part} mayEdit={mayEdit} edit={edit} />
+        </FieldsOf>
       ))}
       {mayEdit && (
         <button
@@ -73,6 +76,7 @@ const PartFields = ({ map, part, mayEdit, edit }: FieldsProps) => {
       <span aria-hidden="true">{label}</span>
       <Cell
         label={`${label} of the part ${name}`}
+        field={label}
         value={value}
         placeholder="not said"
         readOnly={!mayEdit}
@@ -85,6 +89,7 @@ const PartFields = ({ map, part, mayEdit, edit }: FieldsProps) => {
       <div className={classes.partName}>
         <Cell
           label={`Name of the part ${name}`}
+          field="name"
           value={name}
           wide
           readOnly={!mayEdit}

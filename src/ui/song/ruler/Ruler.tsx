@@ -7,6 +7,7 @@ import { type Position, positionText, type RoadMap, resolve, type Section } from
 import { barTicks, beatTicks } from '@/core/time';
 import { type MeterAt, writtenMeters } from '@/core/timeline';
 import type { Edit } from '../../document';
+import { FieldsOf } from '../../document';
 import { newId } from '../../shared/newId';
 import { MarkEditor } from './MarkEditor';
 import { type Mark, marksOf } from './marks';
@@ -157,16 +158,17 @@ export const Ruler = memo(({ map, section, mayEdit, edit }: Props) => {
         ))}
       </div>
       {mark && (
-        <MarkEditor
-          key={mark.id}
-          map={map}
-          mark={mark}
-          meterAt={meterAt}
-          mayEdit={mayEdit}
-          edit={edit}
-          onRemove={() => remove(mark)}
-          onClose={() => setOpen(undefined)}
-        />
+        <FieldsOf key={mark.id} record={mark.id}>
+          <MarkEditor
+            map={map}
+            mark={mark}
+            meterAt={meterAt}
+            mayEdit={mayEdit}
+            edit={edit}
+            onRemove={() => remove(mark)}
+            onClose={() => setOpen(undefined)}
+          />
+        </FieldsOf>
       )}
     </section>
   );

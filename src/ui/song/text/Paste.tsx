@@ -19,7 +19,7 @@ import {
   sectionsOf,
   siblingsIn,
 } from '@/core/roadmap';
-import type { Edit } from '../../document';
+import { type Edit, useDraft } from '../../document';
 import { Button } from '../../shared/Button';
 import { newId } from '../../shared/newId';
 import classes from './Paste.module.css';
@@ -28,7 +28,8 @@ type Props = { readonly map: RoadMap; readonly edit: Edit; readonly onDone: () =
 
 /** Anything that a band sends, line by line with what became of it, before it is taken over. */
 export const Paste = ({ map, edit, onDone }: Props) => {
-  const [text, setText] = useState('');
+  const [draft, keep] = useDraft('pasted');
+  const text = draft?.text ?? '';
   const [decisions, setDecisions] = useState<ReadonlyMap<number, Decision>>(new Map());
   const { lines, problem } = useMemo(() => readPasted(text), [text]);
   const read = lines.filter(({ status }) => status !== 'empty');
@@ -43,7 +44,9 @@ export const Paste = ({ map, edit, onDone }: Props) => {
     const pasted = mapFromPasted(lines, decisions, newId);
     const wanted = how === 'replace' ? aligned(map, { ...pasted, parts: map.parts }) : undefined;
     const operations = wanted ? difference(map, wanted) : appended(map, pasted);
-    if (edit(operations) === undefined) onDone();
+    if (edit(operations) !== undefined) return;
+    keep(undefined);
+    onDone();
   };
   return (
     <div className={classes.paste}>
@@ -54,7 +57,9 @@ export const Paste = ({ map, edit, onDone }: Props) => {
           rows={text ? 6 : 10}
           spellCheck={false}
           placeholder={'Intro - 8 bars drums only\nV1 16\nCH x2 (8)\nBridge 7\nout 4 w/ ritard'}
-          onChange={({ currentTarget }) => setText(currentTarget.value)}
+          onChange={({ currentTarget: { value } }) =>
+            keep(value ? { label: 'Pasted and not used yet', text: value, message: '' } : undefined)
+          }
         />
       </label>
       {problem && (

@@ -2,9 +2,11 @@
 
 import { type ChangeEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { aligned, difference, keepingClick } from '@/core/compare';
-import type { RoadMap } from '@/core/roadmap';
-import { parseShorthand, printShorthand, type TextProblem } from '@/core/shorthand';
-import type { Edit } from '../../document';
+import { parseDocument } from '@/core/document';
+import { sentence } from '@/core/result';
+import { type RoadMap, roadMapKind } from '@/core/roadmap';
+import { mendShorthand, parseShorthand, printShorthand, type TextProblem } from '@/core/shorthand';
+import { type Draft, type Edit, useDraft } from '../../document';
 import { newId } from '../../shared/newId';
 import { Paste } from './Paste';
 import classes from './TextView.module.css';
@@ -17,44 +19,76 @@ type Props = {
   readonly onPreview: (map: RoadMap | undefined) => void;
 };
 
-/** The map that the text was last in step with, and how that map prints. */
-type Base = { readonly text: string; readonly map: RoadMap };
+/** The last text that made sense, the map that it says, and how that map prints. */
+type Base = { readonly text: string; readonly map: RoadMap; readonly printed: string };
+
+/** What is kept beside a text that could not be taken over: what it was typed into. */
+type Kept = { readonly text: string; readonly map: RoadMap };
+
+const FIELD = 'text';
+const LABEL = 'The song as text';
 
 /**
- * The road map as short-hand. What is typed is drawn at once and taken over with every keystroke that
- * leaves no error; with one, the text stays as typed and the map as it was.
+ * The road map as short-hand. What is typed is drawn at once and taken over with every keystroke, line
+ * by line: a line with an error stays as typed, here and after a reload, until it is mended or given
+ * up, and the map goes on with what that line said before.
  */
 export const TextView = ({ map, mayEdit, edit, onPreview }: Props) => {
   const printed = useMemo(() => printShorthand(map), [map]);
-  const [base, setBase] = useState<Base>({ text: printed, map });
-  const [text, setText] = useState(printed);
-  const [problems, setProblems] = useState<readonly TextProblem[]>([]);
+  const [draft, keep] = useDraft(FIELD);
+  const [base, setBase] = useState<Base>(
+    () => baseOf(draft?.more) ?? { text: printed, map, printed },
+  );
+  const [typed, setTyped] = useState<string>();
   const [line, setLine] = useState(1);
   const [pasting, setPasting] = useState(false);
   const area = useRef<HTMLTextAreaElement>(null);
+  const text = draft?.text ?? typed ?? printed;
+  const problems = useMemo(() => problemsOf(draft), [draft]);
 
   // Somebody else has changed the map, or it was undone: the text follows unless it is being mended.
   useEffect(() => {
-    if (map === base.map || problems.length > 0) return;
-    setBase({ text: printed, map });
+    if (map === base.map || draft) return;
     // What is being typed says the same in other words: it stays as it is.
-    if (printed !== base.text) setText(printed);
-  }, [map, printed, base, problems.length]);
+    const same = printed === base.printed;
+    setBase({ text: same ? base.text : printed, map, printed });
+    if (!same) setTyped(undefined);
+  }, [map, printed, base, draft]);
   useEffect(() => () => onPreview(undefined), [onPreview]);
 
   const type = (event: ChangeEvent<HTMLTextAreaElement>) => {
-    const typed = event.currentTarget.value;
-    setText(typed);
+    const next = event.currentTarget.value;
+    setTyped(next);
     setLine(lineOf(event.currentTarget));
-    const parsed = parseShorthand(typed, newId);
-    setProblems(parsed.problems);
-    if (parsed.problems.length > 0) return onPreview(parsed.map);
-    onPreview(undefined);
-    // Against the map that the text was in step with: what others did since then stays.
+    const mended = mendShorthand(base.text, next);
+    const found = mended?.problems ?? parseShorthand(next, newId).problems;
+    onPreview(found.length > 0 ? parseShorthand(next, newId).map : undefined);
+    const taken = mended ? takeOver(mended.text) : undefined;
+    const wrong = found.length > 0 || taken?.refused;
+    const { text: good, map: said } = taken?.base ?? base;
+    keep(
+      wrong
+        ? {
+            label: draftLabel(found),
+            text: next,
+            message: taken?.refused ?? found[0]?.message ?? '',
+            more: { text: good, map: said } satisfies Kept,
+          }
+        : undefined,
+    );
+  };
+
+  /** Edits what a text without problems says, against the map that the last one was in step with. */
+  const takeOver = (
+    good: string,
+  ): { readonly base: Base; readonly refused: string | undefined } => {
+    const parsed = parseShorthand(good, newId);
     const wanted = keepingClick(base.map, aligned(base.map, parsed.map));
-    const refused = edit(difference(base.map, wanted), true);
-    if (refused) setProblems([{ line: 1, column: 0, length: 1, message: refused.message }]);
-    else setBase({ text: printShorthand(wanted), map: wanted });
+    const problem = edit(difference(base.map, wanted), true);
+    if (problem) return { base, refused: sentence(problem) };
+    const next = { text: good, map: wanted, printed: printShorthand(wanted) };
+    setBase(next);
+    return { base: next, refused: undefined };
   };
   const jump = ({ line: to, column, length }: TextProblem) => {
     const from = offsetOf(text, to) + column;
@@ -74,7 +108,9 @@ export const TextView = ({ map, mayEdit, edit, onPreview }: Props) => {
         </pre>
         <textarea
           ref={area}
-          aria-label="The song as text"
+          aria-label={LABEL}
+          // Undoing here takes back typing in this text, as the browser has it.
+          data-own-undo
           aria-invalid={problems.length > 0}
           className={classes.text}
           value={text}
@@ -105,7 +141,12 @@ export const TextView = ({ map, mayEdit, edit, onPreview }: Props) => {
         )}
         {problems.length > 0 ? (
           <>
-            <p>Kept as typed; taken over once this is mended:</p>
+            <p>
+              {problems.length === 1
+                ? 'This line is kept as typed'
+                : 'These lines are kept as typed'}{' '}
+              and taken over once mended; the others are taken over as you type.
+            </p>
             <ul>
               {problems.slice(0, 12).map((problem) => (
                 <li key={`${problem.line}.${problem.column}.${problem.message}`}>
@@ -123,6 +164,29 @@ export const TextView = ({ map, mayEdit, edit, onPreview }: Props) => {
       </aside>
     </div>
   );
+};
+
+const problemsOf = (draft: Draft | undefined): readonly TextProblem[] => {
+  if (!draft) return [];
+  const { problems } = parseShorthand(draft.text, newId);
+  if (problems.length > 0) return problems;
+  // Every line makes sense, and yet the whole was refused.
+  return [{ line: 1, column: 0, length: 1, message: draft.message }];
+};
+
+const draftLabel = (problems: readonly TextProblem[]): string => {
+  const lines = [...new Set(problems.map(({ line }) => line))];
+  if (lines.length === 0) return LABEL;
+  const named = lines.slice(0, 3).join(', ');
+  return `${LABEL}, ${lines.length === 1 ? 'line' : 'lines'} ${named}${lines.length > 3 ? '…' : ''}`;
+};
+
+/** What was kept beside a draft, as far as it still makes sense. */
+const baseOf = (kept: unknown): Base | undefined => {
+  const { text, map } = (kept ?? {}) as Partial<Kept>;
+  const read = map && parseDocument(roadMapKind, map);
+  if (typeof text !== 'string' || !read?.ok) return undefined;
+  return { text, map: read.value, printed: printShorthand(read.value) };
 };
 
 const lineOf = ({ value, selectionStart }: HTMLTextAreaElement): number =>

@@ -3,22 +3,23 @@ import { notFound } from 'next/navigation';
 import { cache } from 'react';
 import * as z from 'zod';
 import { bandBook, bandSongs, readSet } from '@/server/band';
-import { forPage } from '@/server/http';
-import { bandBySlug } from '@/server/people';
+import { forPage, underItsBand } from '@/server/http';
 import { SetPage } from '@/ui/sets/SetPage';
 
 type Props = { readonly params: Promise<{ band: string; id: string }> };
 
 const read = cache(async (slug: string, id: string) => {
   if (!z.uuid().safeParse(id).success) notFound();
-  return forPage(async (db) => {
-    const band = await bandBySlug(db, slug);
+  const read = await forPage(async (db) => {
+    const entry = await readSet(db, id);
     return {
-      entry: await readSet(db, id),
-      songs: await bandSongs(db, band.id),
-      click: (await bandBook(db, band.id)).document.click,
+      entry,
+      songs: await bandSongs(db, entry.band),
+      click: (await bandBook(db, entry.band)).document.click,
     };
   });
+  underItsBand(slug, read.entry, `sets/${id}`);
+  return read;
 });
 
 export const generateMetadata = async ({ params }: Props): Promise<Metadata> => {
@@ -29,20 +30,22 @@ export const generateMetadata = async ({ params }: Props): Promise<Metadata> => 
 const Page = async ({ params }: Props) => {
   const { band, id } = await params;
   const { entry, songs, click } = await read(band, id);
-  const { set, revision, mayEdit, of } = entry;
+  const { of, ...opened } = entry;
   return (
     <SetPage
       key={id}
-      opened={{ id, document: set, revision, mayEdit }}
+      opened={{ id, document: opened.set, revision: opened.revision, mayEdit: opened.mayEdit }}
       band={band}
       click={click}
       event={{ title: of.title, place: of.place, startsAt: of.startsAt.toISOString() }}
-      songs={songs.map(({ song, arrangement, arrangementName, title, map }) => ({
+      songs={songs.map(({ song, arrangement, arrangementName, title, map, revision, mayEdit }) => ({
         song,
         arrangement,
         arrangementName,
         title,
         map,
+        revision,
+        mayEdit,
       }))}
     />
   );

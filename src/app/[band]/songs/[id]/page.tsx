@@ -2,25 +2,20 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { cache } from 'react';
 import * as z from 'zod';
-import { arrangementsOf, bandBook, readSong } from '@/server/band';
-import { forPage } from '@/server/http';
-import { bandBySlug, kitOf } from '@/server/people';
+import { besideSong, readSong } from '@/server/band';
+import { forPage, underItsBand } from '@/server/http';
 import { SongPage } from '@/ui/song/SongPage';
 
 type Props = { readonly params: Promise<{ band: string; id: string }> };
 
 const read = cache(async (slug: string, id: string) => {
   if (!z.uuid().safeParse(id).success) notFound();
-  return forPage(async (db, { member }) => {
-    const song = await readSong(db, id);
-    const band = await bandBySlug(db, slug);
-    return {
-      ...song,
-      arrangements: await arrangementsOf(db, song.song),
-      layout: await kitOf(db, member),
-      click: (await bandBook(db, band.id)).document.click,
-    };
+  const song = await forPage(async (db) => {
+    const read = await readSong(db, id);
+    return { ...read, ...(await besideSong(db, read)) };
   });
+  underItsBand(slug, song, `songs/${id}`);
+  return song;
 });
 
 export const generateMetadata = async ({ params }: Props): Promise<Metadata> => {

@@ -3,23 +3,26 @@ import { notFound } from 'next/navigation';
 import { cache } from 'react';
 import * as z from 'zod';
 import { readSong } from '@/server/band';
-import { forPage } from '@/server/http';
+import { forPage, underItsBand } from '@/server/http';
 import { ChartPage } from '@/ui/song/chart/ChartPage';
 
 type Props = { readonly params: Promise<{ band: string; id: string }> };
 
-const read = cache(async (id: string) => {
+const read = cache(async (slug: string, id: string) => {
   if (!z.uuid().safeParse(id).success) notFound();
-  return forPage((db) => readSong(db, id));
+  const song = await forPage((db) => readSong(db, id));
+  underItsBand(slug, song, `songs/${id}/chart`);
+  return song;
 });
 
-export const generateMetadata = async ({ params }: Props): Promise<Metadata> => ({
-  title: `${(await read((await params).id)).title}, chart`,
-});
+export const generateMetadata = async ({ params }: Props): Promise<Metadata> => {
+  const { band, id } = await params;
+  return { title: `${(await read(band, id)).title}, chart` };
+};
 
 const Page = async ({ params }: Props) => {
   const { band, id } = await params;
-  const { map, title, arrangementName } = await read(id);
+  const { map, title, arrangementName } = await read(band, id);
   return (
     <ChartPage
       map={map}

@@ -3,33 +3,30 @@ import { notFound } from 'next/navigation';
 import { cache } from 'react';
 import * as z from 'zod';
 import { bandBook, readSong } from '@/server/band';
-import { readDocument } from '@/server/documents';
-import { forPage } from '@/server/http';
+import { forPage, underItsBand } from '@/server/http';
 import { kitOf } from '@/server/people';
 import { KitPage } from '@/ui/kit/KitPage';
 
 type Props = { readonly params: Promise<{ band: string; id: string }> };
 
-const read = cache(async (id: string) => {
+const read = cache(async (slug: string, id: string) => {
   if (!z.uuid().safeParse(id).success) notFound();
-  return forPage(async (db, { member }) => {
-    // The book of the song's own band, whatever the address says.
-    const { band } = await readDocument(db, id);
-    return {
-      ...(await readSong(db, id)),
-      book: await bandBook(db, band),
-      layout: await kitOf(db, member),
-    };
+  const song = await forPage(async (db, { member }) => {
+    const read = await readSong(db, id);
+    return { ...read, book: await bandBook(db, read.band), layout: await kitOf(db, member) };
   });
+  underItsBand(slug, song, `songs/${id}/kit`);
+  return song;
 });
 
 export const generateMetadata = async ({ params }: Props): Promise<Metadata> => {
-  return { title: `${(await read((await params).id)).title}, kit` };
+  const { band, id } = await params;
+  return { title: `${(await read(band, id)).title}, kit` };
 };
 
 const Page = async ({ params }: Props) => {
   const { band, id } = await params;
-  const { map, revision, mayEdit, title, book, layout } = await read(id);
+  const { map, revision, mayEdit, title, book, layout } = await read(band, id);
   return (
     <KitPage
       key={id}

@@ -4,7 +4,12 @@ import { changesSince, readDocument, saveChanges } from '@/server/documents';
 import { documentParams, memberRoute, STATUS } from '@/server/http';
 
 const MOST_CHANGES = 200;
-const revision = z.number().int().min(0);
+/** What a revision can be in the database: an integer of 32 bits. */
+const revision = z
+  .number()
+  .int()
+  .min(0)
+  .max(2 ** 31 - 1);
 
 const body = z.object({
   /** The revision that the sender had seen. */
@@ -20,14 +25,16 @@ export const POST = memberRoute({ params: documentParams, body }, async (call) =
   const { params, member, within } = call;
   const { base, changes } = call.body;
   const saved = await within((db) => saveChanges(db, member, params.id, base, changes));
-  const refused = saved.outcomes.find((outcome) => 'problem' in outcome);
-  const status = refused && 'problem' in refused ? STATUS[refused.problem.code] : 200;
+  const [refused] = saved.outcomes.flatMap((outcome) =>
+    'problem' in outcome ? [outcome.problem] : [],
+  );
+  const status = refused ? STATUS[refused.code] : 200;
   return Response.json(saved, { status });
 });
 
 /** The log after a revision. */
 export const GET = memberRoute(
-  { params: documentParams, query: z.object({ since: z.coerce.number().int().min(0) }) },
+  { params: documentParams, query: z.object({ since: z.coerce.number().pipe(revision) }) },
   async ({ params, query, within }) => {
     const news = await within(async (db) => {
       await readDocument(db, params.id);

@@ -1,0 +1,294 @@
+import { randomUUID } from 'node:crypto';
+import pg from 'pg';
+import { ROLES, type Role } from '../people';
+import { openTestDatabase, type TestDatabase } from '../testing/database';
+
+/**
+ * What the database lets the application's role do by itself, with no code of ours between: every
+ * table × verb × role in the band, for rows of the own band and of another. Tables come from the
+ * system catalogue: one that is not in the matrix fails.
+ */
+
+let db: TestDatabase;
+let client: pg.Client;
+const bands = { own: '', other: '' };
+const members = new Map<Role, string>();
+beforeAll(async () => {
+  db = await openTestDatabase('policies_test');
+  client = new pg.Client({ connectionString: db.url });
+  await client.connect();
+  bands.own = await db.value(`SELECT id FROM band WHERE slug = 'saltreach-nine'`);
+  bands.other = await db.value(`SELECT id FROM band WHERE id <> $1`, [bands.own]);
+  for (const role of ROLES) {
+    const id = await db.value<string>(
+      `INSERT INTO member (name, passphrase_hash) VALUES ($1, '$argon2id$none') RETURNING id`,
+      [`A ${role}`],
+    );
+    await db.value(
+      'INSERT INTO membership (band, member, role) VALUES ($1, $2, $3) RETURNING role',
+      [bands.own, id, role],
+    );
+    members.set(role, id);
+  }
+  for (const band of Object.values(bands)) {
+    await db.value(
+      `INSERT INTO change (document, band, revision, id, operations, author)
+       SELECT id, band, 77777, gen_random_uuid(), '[]', $2 FROM document WHERE band = $1 LIMIT 1
+       RETURNING id`,
+      [band, members.get('leader')],
+    );
+  }
+});
+afterAll(async () => {
+  await client.end();
+  await db.close();
+});
+
+type Verb = 'select' | 'insert' | 'update' | 'delete';
+const VERBS: readonly Verb[] = ['select', 'insert', 'update', 'delete'];
+
+/** Who may do something with rows of their own band; with those of another band nobody may. */
+const ALL: readonly Role[] = ROLES;
+const EDITORS: readonly Role[] = ['leader', 'drummer'];
+const NOBODY: readonly Role[] = [];
+
+type Rights = Readonly<Record<Verb, readonly Role[]>>;
+/** A statement for each verb that touches rows of the band given as $1, and of no other. */
+type Statements = Readonly<Record<Verb, string>>;
+
+const anyOf = (table: string) => `(SELECT id FROM ${table} WHERE band = $1 LIMIT 1)`;
+
+const statements = (table: string, columns: string, values: string, touch: string): Statements => ({
+  select: `SELECT 1 FROM ${table} WHERE band = $1`,
+  insert: `INSERT INTO ${table} (${columns}) VALUES (${values})`,
+  update: `UPDATE ${table} SET ${touch} = ${touch} WHERE band = $1`,
+  delete: `DELETE FROM ${table} WHERE band = $1`,
+});
+
+const TABLES: Readonly<Record<string, { readonly rights: Rights; readonly sql: Statements }>> = {
+  band: {
+    rights: { select: ALL, insert: NOBODY, update: NOBODY, delete: NOBODY },
+    sql: {
+      select: 'SELECT 1 FROM band WHERE id = $1',
+      insert: `INSERT INTO band (id, slug, name) VALUES ($1, 'forged', 'Forged')`,
+      update: 'UPDATE band SET name = name WHERE id = $1',
+      delete: 'DELETE FROM band WHERE id = $1',
+    },
+  },
+  membership: {
+    rights: { select: ALL, insert: NOBODY, update: NOBODY, delete: NOBODY },
+    sql: statements('membership', 'band, member, role', `$1, current_member(), 'leader'`, 'role'),
+  },
+  document: {
+    rights: { select: ALL, insert: EDITORS, update: EDITORS, delete: NOBODY },
+    sql: statements(
+      'document',
+      'id, band, kind, body',
+      `gen_random_uuid(), $1, 'set', '{}'`,
+      'body',
+    ),
+  },
+  change: {
+    rights: { select: ALL, insert: EDITORS, update: NOBODY, delete: NOBODY },
+    sql: statements(
+      'change',
+      'document, band, revision, id, operations, author',
+      `${anyOf('document')}, $1, 99999, gen_random_uuid(), '[]', current_member()`,
+      'author',
+    ),
+  },
+  song: {
+    rights: { select: ALL, insert: EDITORS, update: EDITORS, delete: NOBODY },
+    sql: statements('song', 'band, title', `$1, 'Forged'`, 'title'),
+  },
+  arrangement: {
+    rights: { select: ALL, insert: EDITORS, update: EDITORS, delete: NOBODY },
+    sql: statements(
+      'arrangement',
+      'id, band, song, name',
+      `(SELECT id FROM document WHERE band = $1 AND kind = 'set' LIMIT 1), $1, ${anyOf('song')}, 'Forged'`,
+      'name',
+    ),
+  },
+  event: {
+    rights: { select: ALL, insert: EDITORS, update: EDITORS, delete: NOBODY },
+    sql: statements('event', 'band, kind, title, starts_at', `$1, 'gig', 'Forged', now()`, 'title'),
+  },
+  song_set: {
+    rights: { select: ALL, insert: EDITORS, update: EDITORS, delete: NOBODY },
+    sql: statements(
+      'song_set',
+      'id, band, event, position',
+      `(SELECT id FROM document WHERE band = $1 AND kind = 'road-map' LIMIT 1), $1, ${anyOf('event')}, 9`,
+      'position',
+    ),
+  },
+  set_item: {
+    rights: { select: ALL, insert: EDITORS, update: EDITORS, delete: EDITORS },
+    sql: statements(
+      'set_item',
+      'song_set, item, band, arrangement',
+      `${anyOf('song_set')}, 'forged', $1, ${anyOf('arrangement')}`,
+      'item',
+    ),
+  },
+  book: {
+    rights: { select: ALL, insert: NOBODY, update: NOBODY, delete: NOBODY },
+    sql: statements('book', 'id, band', 'gen_random_uuid(), $1', 'band'),
+  },
+};
+
+/** Tables of members or of nobody: each has a test of its own below. */
+const OTHERS = ['member', 'session', 'device', 'attempt', 'speech', 'schemaversion'];
+
+const CODES_OF_REFUSAL = new Set(['42501']);
+
+/** How many rows a statement touches as a member; 0 where it is refused. All of it is taken back. */
+const touches = async (member: string | undefined, sql: string, values: readonly unknown[]) => {
+  await client.query('BEGIN');
+  try {
+    if (member) await client.query(`SELECT set_config('ebrant.member', $1, true)`, [member]);
+    return (await client.query(sql, [...values])).rowCount ?? 0;
+  } catch (error) {
+    const code = (error as { code?: string }).code ?? '';
+    if (CODES_OF_REFUSAL.has(code)) return 0;
+    // Anything else than a refusal means that the database would have let it through.
+    return error instanceof Error ? error.message : 'failed';
+  } finally {
+    await client.query('ROLLBACK');
+  }
+};
+
+test('every table of the database is in the matrix, and has row security that binds its owner too', async () => {
+  const { rows } = await client.query<{ name: string; secure: boolean }>(
+    `SELECT relname AS name, relrowsecurity AND relforcerowsecurity AS secure
+     FROM pg_class WHERE relnamespace = 'public'::regnamespace AND relkind IN ('r', 'p')`,
+  );
+  const known = [...Object.keys(TABLES), ...OTHERS];
+  expect(rows.map(({ name }) => name).sort()).toEqual([...known].sort());
+  for (const { name, secure } of rows)
+    expect([name, secure]).toEqual([name, name !== 'schemaversion']);
+});
+
+const CASES = Object.keys(TABLES).flatMap((table) =>
+  VERBS.flatMap((verb) => ROLES.map((role) => [table, verb, role] as const)),
+);
+
+test('the matrix is as large as tables × verbs × roles', () => {
+  expect(CASES).toHaveLength(Object.keys(TABLES).length * 4 * 4);
+});
+
+test.each(CASES)(
+  '%s: %s as a %s goes as far as it should in the own band, and never in another',
+  async (table, verb, role) => {
+    const { rights, sql } = TABLES[table] ?? fail(table);
+    const may = rights[verb].includes(role);
+    const own = await touches(members.get(role), sql[verb], [bands.own]);
+    expect([own === 0 ? 'nothing' : own]).toEqual([may ? expect.any(Number) : 'nothing']);
+    expect(await touches(members.get(role), sql[verb], [bands.other])).toBe(0);
+    expect(await touches(undefined, sql[verb], [bands.own])).toBe(0);
+  },
+);
+
+const fail = (table: string): never => {
+  throw new Error(`${table} is not in the matrix`);
+};
+
+test('rows cannot be moved into another band', async () => {
+  const drummer = members.get('drummer');
+  for (const table of ['document', 'song', 'event', 'arrangement', 'song_set', 'set_item']) {
+    const sql = `UPDATE ${table} SET band = $2 WHERE band = $1`;
+    expect([table, await touches(drummer, sql, [bands.own, bands.other])]).toEqual([table, 0]);
+  }
+});
+
+test('nobody signs a change with another’s name', async () => {
+  const sql = `INSERT INTO change (document, band, revision, id, operations, author)
+    VALUES ((SELECT id FROM document WHERE band = $1 LIMIT 1), $1, 99999, gen_random_uuid(), '[]', $2)`;
+  const [drummer, leader] = [members.get('drummer'), members.get('leader')];
+  expect(await touches(drummer, sql, [bands.own, leader])).toBe(0);
+  expect(await touches(drummer, sql, [bands.own, drummer])).toBe(1);
+});
+
+test('a temporary table of the caller’s does not open another band', async () => {
+  await client.query('BEGIN');
+  try {
+    await client.query(`SELECT set_config('ebrant.member', $1, true)`, [members.get('guest')]);
+    await client.query(
+      'CREATE TEMPORARY TABLE membership (band uuid, member uuid, role band_role)',
+    );
+    await client.query(`INSERT INTO pg_temp.membership VALUES ($1, $2, 'leader')`, [
+      bands.other,
+      members.get('guest'),
+    ]);
+    const { rows } = await client.query('SELECT role_in($1) AS role', [bands.other]);
+    expect(rows).toEqual([{ role: null }]);
+    expect((await client.query('SELECT 1 FROM song WHERE band = $1', [bands.other])).rowCount).toBe(
+      0,
+    );
+  } finally {
+    await client.query('ROLLBACK');
+  }
+});
+
+test('every function that runs as its owner pins its search path, with temporary tables last', async () => {
+  const { rows } = await client.query<{ name: string; config: string[] | null; owner: boolean }>(
+    `SELECT proname AS name, proconfig AS config,
+            rolsuper OR rolbypassrls AS owner
+     FROM pg_proc JOIN pg_roles ON pg_roles.oid = proowner
+     WHERE pronamespace = 'public'::regnamespace`,
+  );
+  expect(rows.length).toBeGreaterThan(12);
+  for (const { name, config, owner } of rows)
+    expect([name, config, owner]).toEqual([
+      name,
+      ['search_path=pg_catalog, public, pg_temp'],
+      false,
+    ]);
+});
+
+test('a member is seen by those who share a band, and changed by none but themselves, in their kit alone', async () => {
+  const guest = members.get('guest');
+  const stranger = await db.value<string>(
+    `INSERT INTO member (name, passphrase_hash) VALUES ('A stranger', '$argon2id$none') RETURNING id`,
+  );
+  const see = 'SELECT 1 FROM member WHERE id = $1';
+  expect(await touches(guest, see, [members.get('leader')])).toBe(1);
+  expect(await touches(guest, see, [stranger])).toBe(0);
+  expect(await touches(stranger, see, [guest])).toBe(0);
+  expect(await touches(undefined, see, [guest])).toBe(0);
+  const kit = `UPDATE member SET kit = '{}' WHERE id = $1`;
+  expect(await touches(guest, kit, [guest])).toBe(1);
+  expect(await touches(members.get('leader'), kit, [guest])).toBe(0);
+  for (const sql of [
+    'SELECT passphrase_hash FROM member WHERE id = $1',
+    `UPDATE member SET name = 'Forged' WHERE id = $1`,
+    `INSERT INTO member (id, name, passphrase_hash) VALUES ($1, 'F', '$argon2id$x')`,
+    'DELETE FROM member WHERE id = $1',
+  ])
+    expect([sql, await touches(guest, sql, [guest])]).toEqual([sql, 0]);
+});
+
+test('sessions and devices are opened, asked for and closed by functions, and never listed', async () => {
+  for (const table of ['session', 'device']) {
+    for (const sql of [
+      `SELECT 1 FROM ${table}`,
+      `DELETE FROM ${table}`,
+      `UPDATE ${table} SET member = member`,
+      `INSERT INTO ${table} (token_hash, member) VALUES ('\\x00', '${randomUUID()}')`,
+    ])
+      expect([sql, await touches(members.get('leader'), sql, [])]).toEqual([sql, 0]);
+  }
+});
+
+test('the owner of the tables is no superuser and sees no row unless it says that it is upkeep', async () => {
+  const { rows } = await client.query<{ owner: string }>(
+    `SELECT DISTINCT tableowner AS owner FROM pg_tables WHERE schemaname = 'public'`,
+  );
+  expect(rows).toEqual([{ owner: 'ebrant_owner' }]);
+  await db.value(`SELECT set_config('ebrant.upkeep', '', false)`);
+  const seen = await db.value<number>('SELECT count(*)::int FROM song');
+  await db.value(`SELECT set_config('ebrant.upkeep', 'on', false)`);
+  expect(seen).toBe(0);
+  expect(await db.value<number>('SELECT count(*)::int FROM song')).toBeGreaterThan(10);
+});

@@ -1,0 +1,100 @@
+'use client';
+
+import { createContext, type ReactNode, useContext, useEffect, useState } from 'react';
+import { newId } from '../shared/newId';
+import { httpConnection } from './connection';
+import { createDocuments, type Documents } from './documents';
+import { type BandNews, followNews } from './news';
+import { windowSteps } from './undo';
+import { browserStorage, otherPages } from './unsaved';
+
+const Context = createContext<Documents | undefined>(undefined);
+const NewsContext = createContext<(listener: (news: BandNews) => void) => () => void>(
+  () => () => undefined,
+);
+
+type Props = { readonly band: string; readonly member: string; readonly children: ReactNode };
+
+/**
+ * The documents of a band that this page works on, and the one stream that tells of them. What pages
+ * that are gone have left unsaved is sent from here, whatever is looked at.
+ */
+export const DocumentsProvider = ({ band, member, children }: Props) => {
+  const [documents, setDocuments] = useState<Documents>();
+  const [listeners] = useState(() => new Set<(news: BandNews) => void>());
+  const [listen] = useState(() => (listener: (news: BandNews) => void) => {
+    listeners.add(listener);
+    return () => {
+      listeners.delete(listener);
+    };
+  });
+  useEffect(() => {
+    let stop = (): void => undefined;
+    let gone = false;
+    const page = newId();
+    void otherPages(page).then((alive) => {
+      if (gone) return;
+      const opened = openDocuments(member, page, alive);
+      const stream = followNews({
+        open: (after) =>
+          new EventSource(
+            `/api/bands/${band}/news${after ? `?after=${encodeURIComponent(after)}` : ''}`,
+          ),
+        onNews: (news) => {
+          opened.hear(news);
+          for (const listener of listeners) listener(news);
+        },
+        onLiveness: opened.setLiveness,
+        onSilence: opened.refresh,
+        random: Math.random,
+      });
+      const online = () => {
+        stream.retry();
+        opened.refresh();
+        opened.resume();
+      };
+      const shown = () => {
+        if (document.visibilityState === 'visible') stream.retry();
+      };
+      window.addEventListener('online', online);
+      document.addEventListener('visibilitychange', shown);
+      setDocuments(opened);
+      opened.resume();
+      stop = () => {
+        stream.stop();
+        window.removeEventListener('online', online);
+        document.removeEventListener('visibilitychange', shown);
+        opened.close();
+      };
+    });
+    return () => {
+      gone = true;
+      stop();
+    };
+  }, [band, member, listeners]);
+  return (
+    <Context value={documents}>
+      <NewsContext value={listen}>{children}</NewsContext>
+    </Context>
+  );
+};
+
+const openDocuments = (member: string, page: string, alive: ReadonlySet<string>): Documents =>
+  createDocuments({
+    storage: browserStorage(localStorage, member, page, alive),
+    connection: (document) => httpConnection(document, member),
+    steps: (document) => windowSteps(sessionStorage, member, document),
+    read: async (document) => (await import('./readFromServer')).readFromServer(member)(document),
+    newId,
+    now: () => performance.now(),
+    random: Math.random,
+  });
+
+/** The documents of this page; nothing until the browser has taken over from the server. */
+export const useDocuments = (): Documents | undefined => useContext(Context);
+
+/** Calls back with what is told of the band. */
+export const useBandNews = (onNews: (news: BandNews) => void): void => {
+  const listen = useContext(NewsContext);
+  useEffect(() => listen(onNews), [listen, onNews]);
+};

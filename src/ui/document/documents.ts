@@ -1,0 +1,153 @@
+import type { DocumentKind } from '@/core/document';
+import type { Connection } from './connection';
+import type { BandNews, Liveness } from './news';
+import { createDocumentStore, type DocumentStore } from './store';
+import type { StepStorage } from './undo';
+import type { UnsavedStorage } from './unsaved';
+import { pauseAfter } from './waiting';
+
+/** A document as a page gets it from the server. */
+export type Opened<D> = {
+  readonly id: string;
+  readonly document: D;
+  readonly revision: number;
+  readonly mayEdit: boolean;
+};
+
+/** All documents that a page works on, whichever of them is in sight. */
+export type Documents = {
+  /** The store of a document: the one that is there, or a new one. */
+  readonly open: <D>(kind: DocumentKind<D>, opened: Opened<D>) => DocumentStore<D>;
+  /** The store of a document that was opened before. */
+  readonly known: <D>(id: string) => DocumentStore<D> | undefined;
+  readonly hear: (news: BandNews) => void;
+  /** Asks for all documents whether there is anything new. */
+  readonly refresh: () => void;
+  /** Takes up what pages that are gone left unsaved, of documents that nobody opens here. */
+  readonly resume: () => void;
+  /** How many documents have something unsaved. */
+  readonly unsaved: () => number;
+  readonly liveness: () => Liveness;
+  readonly setLiveness: (liveness: Liveness) => void;
+  /** Calls back when that number or the liveness changes. */
+  readonly subscribe: (listener: () => void) => () => void;
+  readonly storage: UnsavedStorage;
+  readonly close: () => void;
+};
+
+export type DocumentsOptions = {
+  readonly storage: UnsavedStorage;
+  readonly connection: (document: string) => Connection;
+  readonly steps: (document: string) => StepStorage;
+  /** Reads a document that no page has brought along. */
+  readonly read: (document: string) => Promise<Reading>;
+  readonly newId: () => string;
+  readonly now: () => number;
+  readonly random: () => number;
+};
+
+/** What came of reading a document. */
+export type Reading =
+  | { readonly kind: 'read'; readonly of: DocumentKind<unknown>; readonly opened: Opened<unknown> }
+  /** It is not there, or not for this member. */
+  | { readonly kind: 'refused'; readonly reason: string }
+  | { readonly kind: 'away' };
+
+export const createDocuments = (options: DocumentsOptions): Documents => {
+  const { storage, random } = options;
+  const stores = new Map<string, DocumentStore<unknown>>();
+  const listeners = new Set<() => void>();
+  let liveness: Liveness = 'opening';
+  let closed = false;
+  let again: ReturnType<typeof setTimeout> | undefined;
+  let tries = 0;
+
+  const tell = () => {
+    for (const listener of listeners) listener();
+  };
+
+  const open = <D>(kind: DocumentKind<D>, opened: Opened<D>): DocumentStore<D> => {
+    const there = stores.get(opened.id) as DocumentStore<D> | undefined;
+    if (there) {
+      if (opened.revision > there.snapshot().revision) there.refresh(opened.revision);
+      return there;
+    }
+    const { id, document, revision } = opened;
+    const store = createDocumentStore({
+      id,
+      kind,
+      document,
+      revision,
+      connection: options.connection(id),
+      unsaved: storage,
+      steps: options.steps(id),
+      newId: options.newId,
+      now: options.now,
+      random,
+    });
+    stores.set(id, store as unknown as DocumentStore<unknown>);
+    store.subscribe(tell);
+    return store;
+  };
+
+  const resume = async () => {
+    const left = storage.documents().filter((id) => !stores.has(id));
+    const readings = await Promise.all(
+      left.map(async (id) => [id, await options.read(id)] as const),
+    );
+    if (closed) return;
+    for (const [id, reading] of readings) {
+      if (reading.kind === 'read') open(reading.of, reading.opened);
+      if (reading.kind === 'refused') giveUp(id, reading.reason);
+    }
+    tell();
+    if (!readings.some(([, { kind }]) => kind === 'away')) return;
+    tries++;
+    clearTimeout(again);
+    again = setTimeout(resume, pauseAfter(tries, random()));
+  };
+
+  /** Changes of a document that cannot be read any more: their words stay. */
+  const giveUp = (id: string, reason: string) => {
+    for (const change of storage.leftBehind(id)) {
+      const words = change.operations.map((one) => JSON.stringify(one));
+      if (storage.setAside(id, { id: change.id, reason, words })) storage.forget(id, change.id);
+    }
+  };
+
+  return {
+    open,
+    known: <D>(id: string) => stores.get(id) as DocumentStore<D> | undefined,
+    hear: (news) => {
+      if (news.kind !== 'document') return;
+      const store = stores.get(news.document);
+      if (news.change) store?.hear(news.change);
+      else if (store && news.revision > store.snapshot().revision) store.refresh(news.revision);
+    },
+    refresh: () => {
+      for (const store of stores.values()) store.refresh();
+    },
+    resume: () => void resume(),
+    unsaved: () => {
+      const open = [...stores.values()].filter(
+        (store) => store.snapshot().saving.kind !== 'saved',
+      ).length;
+      return open + storage.documents().filter((id) => !stores.has(id)).length;
+    },
+    liveness: () => liveness,
+    setLiveness: (next) => {
+      liveness = next;
+      tell();
+    },
+    subscribe: (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    storage,
+    close: () => {
+      closed = true;
+      clearTimeout(again);
+      for (const store of stores.values()) store.close();
+    },
+  };
+};
