@@ -18,7 +18,7 @@ beforeAll(async () => {
     'SELECT arrangement.id FROM arrangement JOIN song ON song.id = song WHERE title = $1',
     ['Nine Mile Ferry'],
   );
-  cookie = `${COOKIE}=${await signIn('Wren Halloway', DEMO_PASSPHRASE)}`;
+  cookie = `${COOKIE}=${(await signIn('Wren Halloway', DEMO_PASSPHRASE)).token}`;
 });
 afterAll(() => db.close());
 
@@ -29,10 +29,11 @@ const send = async (
   body: BodyInit | undefined,
   params: object = { id: ferry },
   query = '',
+  headers: Record<string, string> = {},
 ) => {
   const request = new Request(`http://ebrant.test/api${query}`, {
     method: body === undefined ? 'GET' : 'POST',
-    headers: { cookie },
+    headers: { cookie, 'content-type': 'application/json', ...headers },
     ...(body !== undefined && { body, duplex: 'half' }),
   } as RequestInit);
   const response = await handler(request, { params: Promise.resolve(params) });
@@ -187,6 +188,62 @@ test.each([
   expect((await send(changes.POST, text)).status).toBe(status),
 );
 
+test.each<[string, unknown, string]>([
+  ['U+0000', 'Verse\u0000', 'cannot be kept'],
+  ['half of an emoji', 'Verse \ud83e', 'cannot be kept'],
+  ['a line break', 'two\nlines', 'cannot be kept'],
+])(
+  'a name with %s is refused in a sentence, and the next edit is saved',
+  async (_, name, words) => {
+    expect(await edit(set('name', name))).toMatchObject({
+      status: 422,
+      text: expect.stringContaining(words),
+    });
+    expect((await edit(set('name', 'Verse'))).status).toBe(200);
+  },
+);
+
+test('values nested 5,000 deep and unknown fields of 900 kB are refused', async () => {
+  const deep = `${'['.repeat(5000)}1${']'.repeat(5000)}`;
+  const heavy = JSON.stringify('x'.repeat(900_000));
+  const insert = (mood: string) =>
+    `{"base":0,"changes":[{"id":"${randomUUID()}","operations":[{"type":"insert","in":"sections","id":"n",
+      "value":{"kind":"section","order":"a9","name":"N","bars":4,"feel":null,"level":null,"times":1,
+      "tempo":null,"meter":null,"click":true,"mood":${mood}}}]}]}`;
+  const before = await body();
+  expect((await send(changes.POST, insert(deep))).text).toContain('at most 16 deep');
+  expect((await send(changes.POST, insert(heavy))).text).toContain('at most 4000 characters');
+  expect(await body()).toBe(before);
+});
+
+test('a revision beyond what the database counts to is refused', async () => {
+  for (const since of ['1e12', '-1', '2147483648', 'NaN', '0.5'])
+    expect((await send(changes.GET, undefined, { id: ferry }, `?since=${since}`)).status).toBe(422);
+  expect((await send(changes.GET, undefined, { id: ferry }, '?since=2147483647')).status).toBe(200);
+});
+
+test('a body of another type, and a request from another site, are refused', async () => {
+  const change = JSON.stringify({ title: 'Nine Mile Ferry' });
+  const from = (headers: Record<string, string>) =>
+    send(song.PATCH, change, { id: ferry }, '', headers);
+  expect((await from({ 'content-type': 'text/plain' })).text).toContain('application/json');
+  expect((await from({ 'sec-fetch-site': 'cross-site' })).status).toBe(403);
+  expect((await from({ 'sec-fetch-site': 'same-site' })).status).toBe(403);
+  expect((await from({ origin: 'http://elsewhere.test', host: 'ebrant.test' })).status).toBe(403);
+  expect((await from({ 'sec-fetch-site': 'same-origin' })).status).toBe(204);
+});
+
+test('an edit is never saved under the name of somebody else who signed in meanwhile', async () => {
+  const change = { base: 0, changes: [{ id: randomUUID(), operations: [set('bars', 9)] }] };
+  const as = (member: string) =>
+    send(changes.POST, JSON.stringify(change), { id: ferry }, '', { 'ebrant-member': member });
+  expect(await as(await db.member('Odile Marsh'))).toMatchObject({
+    status: 401,
+    text: expect.stringContaining('Somebody else is signed in'),
+  });
+  expect((await as(await db.member('Wren Halloway'))).status).toBe(200);
+});
+
 test('what is not there is not there, whatever its id looks like', async () => {
   expect((await send(document.GET, undefined, { id: randomUUID() })).status).toBe(404);
   expect((await send(document.GET, undefined, { id: `'; DROP TABLE song; --` })).status).toBe(422);
@@ -197,15 +254,19 @@ test('a song’s title follows the same rules as a section’s name', async () =
   expect((await send(song.PATCH, '{"title":""}')).text).toContain('needs a name');
   expect((await send(song.PATCH, JSON.stringify({ title: 'x'.repeat(10_000) }))).status).toBe(422);
   expect(
-    (await send(song.PATCH, JSON.stringify({ title: 'Nine Mile "Ferry"\r\nX: y 🛶' }))).status,
+    (await send(song.PATCH, JSON.stringify({ title: 'Nine Mile "Ferry" X: y 🛶 \u202e3pm' })))
+      .status,
   ).toBe(204);
+  expect((await send(song.PATCH, JSON.stringify({ title: 'two\r\nlines' }))).text).toContain(
+    'cannot be kept',
+  );
 });
 
 test('a click file’s name is safe in its header, and odd wishes are refused', async () => {
   const request = new Request('http://ebrant.test/api?as=midi', { headers: { cookie } });
   const response = await click.GET(request, { params: Promise.resolve({ id: ferry }) });
   expect(response.headers.get('content-disposition')).toBe(
-    `attachment; filename="Nine Mile -Ferry---X- y __.mid"; filename*=UTF-8''Nine%20Mile%20-Ferry---X-%20y%20%F0%9F%9B%B6.mid`,
+    `attachment; filename="Nine Mile -Ferry- X- y __ -3pm.mid"; filename*=UTF-8''Nine%20Mile%20-Ferry-%20X-%20y%20%F0%9F%9B%B6%20-3pm.mid`,
   );
   expect((await send(click.GET, undefined, { id: ferry }, '?as=wav&bits=8')).text).toContain(
     '16 or 24 bits',

@@ -57,6 +57,8 @@ type Hub = {
   readonly streams: Map<MemberId, number>;
   client?: pg.Client | undefined;
   opening?: Promise<void> | undefined;
+  /** Whether the connection was lost, so that something may have been missed. */
+  missed?: boolean;
 };
 
 const holder = globalThis as { ebrantNews?: Hub };
@@ -101,6 +103,7 @@ const close = () => {
   const state = hub();
   void state.client?.end();
   state.client = undefined;
+  state.missed = false;
 };
 
 const open = (): Promise<void> => {
@@ -120,7 +123,9 @@ const listen = async (): Promise<void> => {
     if (over) return;
     over = true;
     if (state.client === client) state.client = undefined;
-    if (state.bands.size > 0) setTimeout(() => void open(), AGAIN_AFTER).unref();
+    if (state.bands.size === 0) return;
+    state.missed = true;
+    setTimeout(() => void open(), AGAIN_AFTER).unref();
   };
   client.on('error', lost);
   client.once('end', lost);
@@ -134,7 +139,8 @@ const listen = async (): Promise<void> => {
     await client.query('LISTEN news');
     state.client = client;
     if (state.bands.size === 0) return close();
-    for (const those of state.bands.values()) tellAll(those, { kind: 'gap' });
+    if (state.missed) for (const those of state.bands.values()) tellAll(those, { kind: 'gap' });
+    state.missed = false;
   } catch {
     void client.end().catch(() => undefined);
     lost();

@@ -1,12 +1,19 @@
 'use client';
 
-import { createContext, type ReactNode, useContext, useEffect, useState } from 'react';
+import {
+  createContext,
+  type ReactNode,
+  useContext,
+  useEffect,
+  useLayoutEffect,
+  useState,
+} from 'react';
 import { newId } from '../shared/newId';
 import { httpConnection } from './connection';
 import { createDocuments, type Documents } from './documents';
 import { type BandNews, followNews } from './news';
 import { windowSteps } from './undo';
-import { browserStorage, otherPages } from './unsaved';
+import { browserStorage, thisPage } from './unsaved';
 
 const Context = createContext<Documents | undefined>(undefined);
 const NewsContext = createContext<(listener: (news: BandNews) => void) => () => void>(
@@ -28,48 +35,44 @@ export const DocumentsProvider = ({ band, member, children }: Props) => {
       listeners.delete(listener);
     };
   });
-  useEffect(() => {
-    let stop = (): void => undefined;
-    let gone = false;
-    const page = newId();
-    void otherPages(page).then((alive) => {
-      if (gone) return;
-      const opened = openDocuments(member, page, alive);
-      const stream = followNews({
-        open: (after) =>
-          new EventSource(
-            `/api/bands/${band}/news${after ? `?after=${encodeURIComponent(after)}` : ''}`,
-          ),
-        onNews: (news) => {
-          opened.hear(news);
-          for (const listener of listeners) listener(news);
-        },
-        onLiveness: opened.setLiveness,
-        onSilence: opened.refresh,
-        random: Math.random,
-      });
-      const online = () => {
-        stream.retry();
-        opened.refresh();
-        opened.resume();
-      };
-      const shown = () => {
-        if (document.visibilityState === 'visible') stream.retry();
-      };
-      window.addEventListener('online', online);
-      document.addEventListener('visibilitychange', shown);
-      setDocuments(opened);
-      opened.resume();
-      stop = () => {
-        stream.stop();
-        window.removeEventListener('online', online);
-        document.removeEventListener('visibilitychange', shown);
-        opened.close();
-      };
+  // Before the first key can be pressed: what is typed must find its store.
+  useLayoutEffect(() => {
+    const page = thisPage(newId);
+    let alive: ReadonlySet<string> | undefined;
+    const opened = openDocuments(member, page.name, () => alive);
+    setDocuments(opened);
+    const stream = followNews({
+      open: (after) =>
+        new EventSource(
+          `/api/bands/${band}/news${after ? `?after=${encodeURIComponent(after)}` : ''}`,
+        ),
+      onNews: (news) => {
+        opened.hear(news);
+        for (const listener of listeners) listener(news);
+      },
+      onLiveness: opened.setLiveness,
+      onSilence: opened.refresh,
+      random: Math.random,
     });
+    void page.others.then((others) => {
+      alive = others;
+      opened.resume();
+    });
+    const online = () => {
+      stream.retry();
+      opened.refresh();
+      opened.resume();
+    };
+    const shown = () => {
+      if (document.visibilityState === 'visible') stream.retry();
+    };
+    window.addEventListener('online', online);
+    document.addEventListener('visibilitychange', shown);
     return () => {
-      gone = true;
-      stop();
+      stream.stop();
+      window.removeEventListener('online', online);
+      document.removeEventListener('visibilitychange', shown);
+      opened.close();
     };
   }, [band, member, listeners]);
   return (
@@ -79,7 +82,11 @@ export const DocumentsProvider = ({ band, member, children }: Props) => {
   );
 };
 
-const openDocuments = (member: string, page: string, alive: ReadonlySet<string>): Documents =>
+const openDocuments = (
+  member: string,
+  page: string,
+  alive: () => ReadonlySet<string> | undefined,
+): Documents =>
   createDocuments({
     storage: browserStorage(localStorage, member, page, alive),
     connection: (document) => httpConnection(document, member),

@@ -23,7 +23,7 @@ export type Documents = {
   readonly hear: (news: BandNews) => void;
   /** Asks for all documents whether there is anything new. */
   readonly refresh: () => void;
-  /** Takes up what pages that are gone left unsaved, of documents that nobody opens here. */
+  /** Takes up what pages that are gone left unsaved, of any document. */
   readonly resume: () => void;
   /** How many documents have something unsaved. */
   readonly unsaved: () => number;
@@ -91,6 +91,7 @@ export const createDocuments = (options: DocumentsOptions): Documents => {
   };
 
   const resume = async () => {
+    for (const store of stores.values()) store.takeUp();
     const left = storage.documents().filter((id) => !stores.has(id));
     const readings = await Promise.all(
       left.map(async (id) => [id, await options.read(id)] as const),

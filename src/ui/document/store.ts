@@ -44,6 +44,8 @@ export type DocumentStore<D> = {
   readonly edit: (operations: readonly Operation[], shownThere?: boolean) => Problem | undefined;
   readonly undo: () => void;
   readonly redo: () => void;
+  /** Goes on with what pages that are gone have left unsaved, before what was typed here. */
+  readonly takeUp: () => void;
   /** A change that was saved, from whichever page. */
   readonly hear: (change: LoggedChange) => void;
   /** There may be something new: the newest revision, where it is known. */
@@ -87,10 +89,10 @@ export const createDocumentStore = <D>(options: StoreOptions<D>): DocumentStore<
   let confirmed = options.document;
   let revision = options.revision;
   let newest = revision;
-  let pending: Pending[] = unsaved.leftBehind(name).map((change) => ({ ...change, sent: true }));
+  let pending: readonly Pending[] = [];
   let aside = unsaved.aside(name);
   let steps: Steps = options.steps.read();
-  let kept = pending.every((change) => unsaved.keep(name, change));
+  let kept = true;
   let busy = false;
   let away: Away | undefined;
   let tries = 0;
@@ -375,7 +377,21 @@ export const createDocumentStore = <D>(options: StoreOptions<D>): DocumentStore<
     if (newest > revision) refresh(newest);
   };
 
-  if (pending.length > 0) schedule(0);
+  const takeUp = () => {
+    const left = unsaved
+      .leftBehind(name)
+      .filter(({ id }) => !pending.some((change) => change.id === id))
+      .map((change) => ({ ...change, sent: true }));
+    if (left.length === 0) return;
+    pending = [...left, ...pending];
+    // From now on they are this page's: no other takes them up too.
+    kept = left.every(({ id, operations }) => unsaved.keep(name, { id, operations })) && kept;
+    view = onTop();
+    tell();
+    if (!away) schedule(0);
+  };
+
+  takeUp();
 
   return {
     snapshot: () => current,
@@ -386,6 +402,7 @@ export const createDocumentStore = <D>(options: StoreOptions<D>): DocumentStore<
     edit,
     undo,
     redo,
+    takeUp,
     hear,
     refresh,
     dismiss: () => {

@@ -72,13 +72,15 @@ const DIGITS = 15;
  * changes is in their keys: each takes the number after the highest that is there, whatever the clock
  * says.
  *
- * @param page names this page; changes of pages in `alive` belong to another window and stay there
+ * @param page names this page; what it wrote under another band's frame it may take up again
+ * @param alive the other pages that are open, whose changes stay theirs; nothing while that is not
+ *   known, and nobody's changes are taken up until it is
  */
 export const browserStorage = (
   storage: Storage,
   member: string,
   page: string,
-  alive: ReadonlySet<string>,
+  alive: () => ReadonlySet<string> | undefined,
 ): UnsavedStorage => {
   const under = (kind: string, document = '') => `${ROOT}${kind}.${member}.${document}`;
   const keys = (prefix: string) =>
@@ -100,6 +102,10 @@ export const browserStorage = (
   adoptEarlier(storage, (document, number, change) =>
     write(`${under('change', document)}.${digits(number)}.${change.id}`, { page: '', change }),
   );
+  const isLeft = (kept: { readonly page: string }): boolean => {
+    const others = alive();
+    return others !== undefined && !others.has(kept.page);
+  };
   const changeKeys = (document: string) => keys(`${under('change', document)}.`);
   const keyOf = (document: string, id: string) =>
     changeKeys(document).find((key) => key.endsWith(`.${id}`));
@@ -111,13 +117,11 @@ export const browserStorage = (
     leftBehind: (document) =>
       changeKeys(document)
         .flatMap((key) => read(keptSchema, key))
-        .filter((kept) => !alive.has(kept.page))
+        .filter(isLeft)
         .map(({ change }) => change),
     documents: () => {
       const prefix = under('change');
-      const left = keys(prefix).filter((key) =>
-        read(keptSchema, key).some((kept) => kept.page !== page && !alive.has(kept.page)),
-      );
+      const left = keys(prefix).filter((key) => read(keptSchema, key).some(isLeft));
       return [...new Set(left.map((key) => key.slice(prefix.length).split('.')[0] ?? ''))];
     },
     keep: (document, change) => {
@@ -151,9 +155,14 @@ export const browserStorage = (
   };
 };
 
-/** Unsaved work in memory only: for a page that the server renders, and for tests. */
-export const memoryStorage = (): UnsavedStorage => {
-  const entries = new Map<string, string>();
+let memories = 0;
+
+/**
+ * Unsaved work in memory only: for a page that the server renders, and for tests.
+ *
+ * @param entries what an earlier page has left there
+ */
+export const memoryStorage = (entries = new Map<string, string>()): UnsavedStorage => {
   const storage: Storage = {
     get length() {
       return entries.size;
@@ -168,8 +177,10 @@ export const memoryStorage = (): UnsavedStorage => {
     ownKeys: () => [...entries.keys()],
     getOwnPropertyDescriptor: () => ({ enumerable: true, configurable: true }),
   });
-  return browserStorage(listed, 'nobody', 'page', new Set());
+  return browserStorage(listed, 'nobody', `page ${memories++}`, () => NO_PAGES);
 };
+
+const NO_PAGES: ReadonlySet<string> = new Set();
 
 const digits = (number: number): string => String(number).padStart(DIGITS, '0');
 
@@ -196,8 +207,21 @@ const parseJson = (text: string | null): unknown => {
   }
 };
 
+type ThisPage = { readonly name: string; readonly others: Promise<ReadonlySet<string>> };
+
+let own: ThisPage | undefined;
+
+/** This page of the browser, whichever bands are looked at in it, and the others that are open. */
+export const thisPage = (newId: () => string): ThisPage => {
+  if (!own) {
+    const name = newId();
+    own = { name, others: otherPages(name) };
+  }
+  return own;
+};
+
 /** Pages that are open now in this browser, this one excepted: each holds a lock by its name. */
-export const otherPages = async (own: string): Promise<Set<string>> => {
+const otherPages = async (own: string): Promise<Set<string>> => {
   if (!navigator.locks) return new Set();
   void navigator.locks.request(LOCK + own, () => new Promise(() => undefined));
   const { held = [] } = await navigator.locks.query();
