@@ -15,6 +15,13 @@ const config: NextConfig = {
           { key: 'X-Content-Type-Options', value: 'nosniff' },
           { key: 'X-Frame-Options', value: 'DENY' },
           { key: 'Referrer-Policy', value: 'same-origin' },
+          {
+            key: 'Permissions-Policy',
+            value:
+              'camera=(), geolocation=(), payment=(), usb=(), microphone=(self), midi=(self), screen-wake-lock=(self)',
+          },
+          { key: 'Cross-Origin-Opener-Policy', value: 'same-origin' },
+          { key: 'Cross-Origin-Resource-Policy', value: 'same-origin' },
         ],
       },
     ];

@@ -1,4 +1,5 @@
 import { type SoundName, TIMBRES } from '../click';
+import { largest } from '../extremes';
 import { articulationOf } from '../kit';
 import type { Note } from '../performance';
 import { type Program, soundingClicks } from '../set';
@@ -56,24 +57,23 @@ export const exportMidi = (
   { click, drums, words = [], ramps = 'sixteenth', format = 1 }: MidiContent = { click: true },
 ): MidiFile => {
   const songs = layOut(program);
-  const conductor: Timed[] = [];
-  const clicks: Timed[] = [];
-  const played: Timed[] = [];
-  const spans: ReturnType<typeof spansOf> = [];
-  songs.forEach((song, index) => {
-    conductor.push(...meterEvents(song), ...markers(song), ...cuePoints(song), ...holdTexts(song));
-    if (click) clicks.push(...strokes(song));
-    played.push(...drumNotes(song, drums?.[index] ?? []));
-    spans.push(...spansOf(song, ramps));
-  });
-  conductor.push(...words.map((one) => lyric(songs, one)));
+  const conductor = songs.flatMap((song) => [
+    ...meterEvents(song),
+    ...markers(song),
+    ...cuePoints(song),
+    ...holdTexts(song),
+  ]);
+  const clicks = click ? songs.flatMap(strokes) : [];
+  const played = songs.flatMap((song, index) => drumNotes(song, drums?.[index] ?? []));
+  const spans = songs.flatMap((song) => spansOf(song, ramps));
+  const lyrics = words.map((one) => lyric(songs, one));
   const end = songs.at(-1)?.end ?? 0;
   const head: Timed[] = [
     { ticks: 0, event: { type: 'text', kind: 'track-name', text: title } },
     ...rampWords(program, ramps),
   ];
   const tracks = [
-    { events: sorted([...head, ...tempoEvents(spans, DIVISION), ...conductor]), end },
+    { events: sorted([...head, ...tempoEvents(spans, DIVISION), ...conductor, ...lyrics]), end },
     ...(click ? [trackOf('Click', clicks, end)] : []),
     ...(drums ? [trackOf('Drums', played, end)] : []),
   ];
@@ -89,7 +89,10 @@ const asOne = (tracks: readonly MidiTrack[]): MidiTrack => ({
       ),
     ),
   ),
-  end: Math.max(...tracks.map(({ end }) => end)),
+  end: largest(
+    tracks.map(({ end }) => end),
+    0,
+  ),
 });
 
 /** How finely ramps are written and by how much that is off; nothing where there are none. */
@@ -105,7 +108,10 @@ const trackOf = (name: string, events: readonly Timed[], end: number): MidiTrack
     { ticks: 0, event: { type: 'text', kind: 'track-name', text: name } },
     ...events,
   ]),
-  end: Math.max(end, ...events.map(({ ticks }) => ticks)),
+  end: largest(
+    events.map(({ ticks }) => ticks),
+    end,
+  ),
 });
 
 /** Where time stands still, for how long and until what: `hold 2.5 s: nod`. */

@@ -1,3 +1,4 @@
+import { largest } from '../extremes';
 import { LIMBS, type Limb } from '../kit';
 import type { Note } from './note';
 
@@ -35,7 +36,7 @@ export const loadsAlong = (notes: readonly Note[], length: number): SongLoad[] =
         limb,
         strokes: times.length,
         perMinute,
-        most: Math.max(...perMinute),
+        most: largest(perMinute, 0),
         longest: longestStretch(times),
       },
     ];

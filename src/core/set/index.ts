@@ -9,3 +9,5 @@ export * from './live';
 export * from './moves';
 export * from './program';
 export * from './schema';
+export * from './source';
+export * from './source';

@@ -1,4 +1,5 @@
 import { stringify } from 'csv-stringify/sync';
+import { lastAtOrBefore } from '../search';
 import type { Program } from '../set';
 import { clock, meterText, perMinuteAt } from '../time';
 import { speedAt, type Timeline } from '../timeline';
@@ -8,16 +9,29 @@ import { speedAt, type Timeline } from '../timeline';
  * spreadsheet would run as a formula is written with an apostrophe before it.
  */
 const csv = (heading: readonly string[], rows: readonly (readonly (string | number)[])[]): string =>
-  stringify([heading as string[], ...(rows as (string | number)[][])], {
-    escape_formulas: true,
-    record_delimiter: 'windows',
-  });
+  stringify(
+    [heading, ...rows].map((cells) => cells.map(harmless)),
+    {
+      escape_formulas: true,
+      record_delimiter: 'windows',
+    },
+  );
+
+/** The library looks at the first character only, a spreadsheet passes over spaces before it. */
+const harmless = (cell: string | number): string | number =>
+  typeof cell === 'string' && /^\s+[=+\-@]/.test(cell) ? `'${cell}` : cell;
 
 const round = (value: number): number => Math.round(value * 1e6) / 1e6;
 
 /** Every played bar of a song: its numbers, section, meter, tempo and exact start. */
-export const barsTable = (timeline: Timeline): string =>
-  csv(
+export const barsTable = (timeline: Timeline): string => {
+  const cues = timeline.details
+    .flatMap((one) =>
+      one.kind === 'cue' ? [{ start: one.startTicks, words: one.detail.words }] : [],
+    )
+    .sort((a, b) => a.start - b.start);
+  const startOf = (cue: { readonly start: number }) => cue.start;
+  return csv(
     [
       'played',
       'written',
@@ -33,11 +47,8 @@ export const barsTable = (timeline: Timeline): string =>
       const passage = timeline.passages[bar.passage]!;
       const speed = speedAt(timeline.tempo, bar.startTicks);
       const end = timeline.bars[index + 1]?.startTicks ?? timeline.ticks;
-      const cues = timeline.details.flatMap((one) =>
-        one.kind === 'cue' && one.startTicks >= bar.startTicks && one.startTicks < end
-          ? [one.detail.words]
-          : [],
-      );
+      const from = lastAtOrBefore(cues, bar.startTicks - 1, startOf) + 1;
+      const to = lastAtOrBefore(cues, end - 1, startOf) + 1;
       return [
         bar.played,
         bar.written,
@@ -47,10 +58,14 @@ export const barsTable = (timeline: Timeline): string =>
         meterText(bar.meter),
         speed ? round(perMinuteAt(speed, 'quarter')) : '',
         round(bar.startSeconds),
-        cues.join(' / '),
+        cues
+          .slice(from, to)
+          .map(({ words }) => words)
+          .join(' / '),
       ];
     }),
   );
+};
 
 /** The songs of a set: when each is counted in, its bar 1, its end. */
 export const songsTable = ({ songs }: Program): string =>

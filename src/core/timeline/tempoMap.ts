@@ -34,7 +34,7 @@ export const tempoMap = (
   const stretches: Stretch[] = [];
   for (let index = 0; index < passes.length; ) {
     const visit = visitFrom(passes, index);
-    stretches.push(...visitStretches(visit));
+    for (const stretch of visitStretches(visit)) stretches.push(stretch);
     index += visit.length;
   }
   const row = stretches.length > 0 ? joined(stretches) : [hold(rateOf(map.start.tempo), ticks(0))];

@@ -1,42 +1,39 @@
-import 'server-only';
 import { makeZip, predictLength } from 'client-zip';
 import type { Layout } from '@/core/kit';
 import { exportMidi, type MidiContent, writeMidi } from '@/core/midi';
 import { perform } from '@/core/performance';
-import { type Program, soloProgram } from '@/core/set';
+import { type CompiledProgram, type Program, soloProgram } from '@/core/set';
 import { drumsOf } from '@/core/sound';
 import { type Content, type WavFormat, wavBytes, wavChunks } from '@/core/wav';
-import type { ToTakeAway } from '../band';
-import type { Within } from '../database';
-import { voiceOf } from '../speech';
+import { type Speak, voiceOf } from './voice';
 
 /** What can be heard in a file. */
 export const LANES = ['click', 'voice', 'drums'] as const;
 export type Lane = (typeof LANES)[number];
 
 /** What files are made of: whose songs, what is to be heard, on whose kit. */
-export type Source = ToTakeAway & {
+export type Source = CompiledProgram & {
   readonly lanes: readonly Lane[];
   readonly kit: Layout;
-  readonly within: Within;
+  readonly speak: Speak;
 };
 
 /** A file to send, piece by piece. */
-type Made = { readonly body: ReadableStream<Uint8Array>; readonly bytes: number };
+export type Made = { readonly body: ReadableStream<Uint8Array>; readonly bytes: number };
 
 /** A program as a MIDI file: tempo, meters, sections, cues, spoken words, click and drums. */
 export const midiFile = async (
   source: Source,
   how: Pick<MidiContent, 'ramps' | 'format'>,
 ): Promise<Uint8Array<ArrayBuffer>> => {
-  const { title, program, maps, kit, lanes, within } = source;
+  const { title, program, maps, kit, lanes, speak } = source;
   const notes = () =>
     program.songs.map(({ timeline }, index) => perform(maps[index]!, timeline, kit));
   const content: MidiContent = {
     ...how,
     click: lanes.includes('click'),
     ...(lanes.includes('drums') && { drums: notes() }),
-    ...(lanes.includes('voice') && { words: await voiceOf(within, program) }),
+    ...(lanes.includes('voice') && { words: await voiceOf(speak, program) }),
   };
   return new Uint8Array(writeMidi(exportMidi(title, program, content)));
 };
@@ -81,13 +78,13 @@ export const wavOfEachLane = async (source: Source, format: WavFormat): Promise<
 };
 
 const contentOf = async (
-  { kit, within }: Source,
+  { kit, speak }: Source,
   program: Program,
   maps: Source['maps'],
   lanes: readonly Lane[],
 ): Promise<Content> => ({
   click: lanes.includes('click'),
-  ...(lanes.includes('voice') && { voice: await voiceOf(within, program) }),
+  ...(lanes.includes('voice') && { voice: await voiceOf(speak, program) }),
   ...(lanes.includes('drums') && { drums: drumsOf(program, maps, kit) }),
 });
 

@@ -1,11 +1,21 @@
 import 'server-only';
 
-/**
- * A file to take away.
- *
- * @param bytes its size
- */
-export const fileResponse = (body: BodyInit, bytes: number, name: string, type: string): Response =>
+/** A file on its way to somebody. */
+export type FileToSend = {
+  readonly name: string;
+  readonly type: string;
+  readonly body: BodyInit;
+  /** Its size. */
+  readonly bytes: number;
+};
+
+/** A text as the body of a file. */
+export const bytesOf = (text: string): Pick<FileToSend, 'body' | 'bytes'> => {
+  const body = new TextEncoder().encode(text);
+  return { body, bytes: body.length };
+};
+
+export const fileResponse = ({ name, type, body, bytes }: FileToSend): Response =>
   new Response(body, {
     headers: {
       'Content-Type': type,

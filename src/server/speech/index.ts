@@ -1,8 +1,5 @@
 import 'server-only';
 import * as z from 'zod';
-import type { Program } from '@/core/set';
-import { type Announcement, announcements, guessedLength, placeSpeech } from '@/core/speech';
-import { SAMPLE_RATE, type Utterance } from '@/core/wav';
 import type { Queries, Within } from '../database';
 import { record, type VoiceName } from './espeak';
 
@@ -49,6 +46,12 @@ export const recordings = async (within: Within, lines: readonly Line[]) => {
   );
   if (made.length > 0) await within((db) => keep(db, made));
   return (line: Line) => known.get(keyOf(line));
+};
+
+/** Speaks lines one for one; nothing for what nobody here can say. */
+export const speaker = (within: Within) => async (lines: readonly Line[]) => {
+  const soundOf = await recordings(within, lines);
+  return lines.map(soundOf);
 };
 
 const speechRow = z.object({
@@ -98,19 +101,4 @@ export const asBytes = (samples: Float32Array): Buffer => {
     bytes.writeInt16LE(Math.round(value * 32_767), 2 * index);
   });
   return bytes;
-};
-
-/** What is spoken in a program, with its sound, in order. Empty where this machine cannot speak. */
-export const voiceOf = async (within: Within, program: Program): Promise<Utterance[]> => {
-  const wanted = announcements(program);
-  if (wanted.length === 0) return [];
-  const sound = await recordings(within, wanted);
-  const length = (one: Announcement) => {
-    const samples = sound(one);
-    return samples ? samples.length / SAMPLE_RATE : guessedLength(one);
-  };
-  return placeSpeech(wanted, length).spoken.flatMap(({ at, text, voice, level, pan }) => {
-    const samples = sound({ voice, text });
-    return samples ? [{ at, text, samples, level, pan }] : [];
-  });
 };

@@ -4,8 +4,9 @@ import { parseShorthand } from '@/core/shorthand';
 import { roadMapOf } from '@/core/testing';
 import { compile } from '@/core/timeline';
 import type { Queries } from '../database';
+import { voiceOf } from '../files/voice';
 import { openTestDatabase, type TestDatabase } from '../testing/database';
-import { hasVoice, recordings, voiceOf } from '.';
+import { hasVoice, recordings, speaker } from '.';
 
 let db: TestDatabase;
 beforeAll(async () => {
@@ -59,7 +60,7 @@ test('a song’s voice is over before each place it speaks of', async () => {
   );
   const click = { ...UNSAID, sayCount: true, sayNames: true, sayCues: true };
   const timeline = compile({ ...map, click });
-  const said = await voiceOf(within, soloProgram('Song', timeline));
+  const said = await voiceOf(speaker(within), soloProgram('Song', timeline));
   expect(said.map(({ text }) => text)).toEqual([
     'three',
     'four',
@@ -90,7 +91,7 @@ test('where the program is missing there is no voice, and all else is as ever', 
     const map = { ...roadMapOf([{ bars: 4 }, { name: 'Unheard of', bars: 4 }]) };
     const click = { ...UNSAID, sayNames: true };
     const song = soloProgram('Song', compile({ ...map, click }));
-    expect(await voiceOf(within, song)).toEqual([]);
+    expect(await voiceOf(speaker(within), song)).toEqual([]);
     expect(song.songs[0]!.timeline.clicks).toHaveLength(4 + 32);
   } finally {
     process.env.PATH = PATH;

@@ -1,5 +1,6 @@
 import type { DocumentKind } from '@/core/document';
 import type { Connection } from './connection';
+import { createDrafts, type Drafts } from './draftStore';
 import type { BandNews, Liveness } from './news';
 import { createDocumentStore, type DocumentStore } from './store';
 import type { StepStorage } from './undo';
@@ -31,7 +32,8 @@ export type Documents = {
   readonly setLiveness: (liveness: Liveness) => void;
   /** Calls back when that number or the liveness changes. */
   readonly subscribe: (listener: () => void) => () => void;
-  readonly storage: UnsavedStorage;
+  /** The texts of a document that could not be taken over. */
+  readonly drafts: (document: string) => Drafts;
   readonly close: () => void;
 };
 
@@ -56,6 +58,7 @@ export type Reading =
 export const createDocuments = (options: DocumentsOptions): Documents => {
   const { storage, random } = options;
   const stores = new Map<string, DocumentStore<unknown>>();
+  const drafted = new Map<string, Drafts>();
   const listeners = new Set<() => void>();
   let liveness: Liveness = 'opening';
   let closed = false;
@@ -92,6 +95,7 @@ export const createDocuments = (options: DocumentsOptions): Documents => {
 
   const resume = async () => {
     for (const store of stores.values()) store.takeUp();
+    for (const drafts of drafted.values()) drafts.reload();
     const left = storage.documents().filter((id) => !stores.has(id));
     const readings = await Promise.all(
       left.map(async (id) => [id, await options.read(id)] as const),
@@ -144,7 +148,11 @@ export const createDocuments = (options: DocumentsOptions): Documents => {
       listeners.add(listener);
       return () => listeners.delete(listener);
     },
-    storage,
+    drafts: (document) => {
+      const drafts = drafted.get(document) ?? createDrafts(storage, document);
+      drafted.set(document, drafts);
+      return drafts;
+    },
     close: () => {
       closed = true;
       clearTimeout(again);

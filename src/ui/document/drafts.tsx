@@ -9,49 +9,15 @@ import {
   useSyncExternalStore,
 } from 'react';
 import { useDocuments } from './DocumentsProvider';
-import type { Draft, UnsavedStorage } from './unsaved';
-
-/**
- * Texts that could not be taken over, kept like any unsaved edit: they are there again after another
- * view, another page or a reload, until they make sense or are given up on purpose.
- */
-type Drafts = {
-  readonly get: (field: string) => Draft | undefined;
-  readonly set: (field: string, draft: Draft | undefined) => void;
-  readonly subscribe: (listener: () => void) => () => void;
-  /** By field; the same map until something changes. */
-  readonly all: () => ReadonlyMap<string, Draft>;
-};
-
-const NONE: ReadonlyMap<string, Draft> = new Map();
+import { type Drafts, NO_DRAFT } from './draftStore';
+import type { Draft } from './unsaved';
 
 const NO_DRAFTS: Drafts = {
   get: () => undefined,
   set: () => undefined,
   subscribe: () => () => undefined,
-  all: () => NONE,
-};
-
-const createDrafts = (storage: UnsavedStorage, document: string): Drafts => {
-  let drafts = storage.drafts(document);
-  const listeners = new Set<() => void>();
-  return {
-    get: (field) => drafts.get(field),
-    set: (field, draft) => {
-      if (!draft && !drafts.has(field)) return;
-      const next = new Map(drafts);
-      if (draft) next.set(field, draft);
-      else next.delete(field);
-      drafts = next;
-      storage.draft(document, field, draft);
-      for (const listener of listeners) listener();
-    },
-    subscribe: (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    all: () => drafts,
-  };
+  all: () => NO_DRAFT,
+  reload: () => undefined,
 };
 
 const Context = createContext<Drafts>(NO_DRAFTS);
@@ -66,10 +32,7 @@ export const DraftsProvider = ({
   readonly children: ReactNode;
 }) => {
   const documents = useDocuments();
-  const drafts = useMemo(
-    () => (documents ? createDrafts(documents.storage, document) : NO_DRAFTS),
-    [documents, document],
-  );
+  const drafts = useMemo(() => documents?.drafts(document) ?? NO_DRAFTS, [documents, document]);
   return <Context value={drafts}>{children}</Context>;
 };
 
@@ -101,7 +64,7 @@ export const useDraft = (
 /** All drafts of the document, by field. */
 export const useDrafts = (): ReadonlyMap<string, Draft> => {
   const drafts = useContext(Context);
-  return useSyncExternalStore(drafts.subscribe, drafts.all, () => NONE);
+  return useSyncExternalStore(drafts.subscribe, drafts.all, () => NO_DRAFT);
 };
 
 /** Gives a draft up by the name under which `useDrafts` has it. */

@@ -38,7 +38,7 @@ export type UnsavedStorage = {
   readonly aside: (document: string) => SetAside[];
   readonly setAside: (document: string, aside: SetAside) => boolean;
   readonly dismiss: (document: string, id: string) => void;
-  /** The drafts of a document, by the field they are for. */
+  /** The drafts of a document, this page's and those of pages that are gone, by field. */
   readonly drafts: (document: string) => ReadonlyMap<string, Draft>;
   readonly draft: (document: string, field: string, draft: Draft | undefined) => boolean;
 };
@@ -140,14 +140,20 @@ export const browserStorage = (
     dismiss: (document, id) => storage.removeItem(`${under('aside', document)}.${id}`),
     drafts: (document) => {
       const prefix = `${under('draft', document)}.`;
-      return new Map(
-        keys(prefix).flatMap((key) =>
-          read(draftSchema, key).map((draft) => [key.slice(prefix.length), draft] as const),
-        ),
-      );
+      const found = new Map<string, Draft>();
+      for (const key of keys(prefix)) {
+        const [from = '', ...field] = key.slice(prefix.length).split('.');
+        const name = field.join('.');
+        const [draft] = from === page || isLeft({ page: from }) ? read(draftSchema, key) : [];
+        // Of two pages that are gone, the second's is found the next time.
+        if (!draft || found.has(name)) continue;
+        found.set(name, draft);
+        if (from !== page && write(`${prefix}${page}.${name}`, draft)) storage.removeItem(key);
+      }
+      return found;
     },
     draft: (document, field, draft) => {
-      const key = `${under('draft', document)}.${field}`;
+      const key = `${under('draft', document)}.${page}.${field}`;
       if (draft) return write(key, draft);
       storage.removeItem(key);
       return true;

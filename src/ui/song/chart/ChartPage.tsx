@@ -29,10 +29,13 @@ export const ChartPage = ({ map, title, arrangement, song }: Props) => {
   const page = useRef<HTMLDivElement>(null);
   const fit = useFit(page, `${paper} ${dark}`);
   useLayoutEffect(() => {
-    const style = document.createElement('style');
-    style.textContent = `@page { size: ${PAPERS[paper]}; margin: 0; }`;
-    document.head.append(style);
-    return () => style.remove();
+    // A sheet made by script: the page's policy lets no style element through without a nonce.
+    const sheet = new CSSStyleSheet();
+    sheet.replaceSync(`@page { size: ${PAPERS[paper]}; margin: 0; }`);
+    document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet];
+    return () => {
+      document.adoptedStyleSheets = document.adoptedStyleSheets.filter((one) => one !== sheet);
+    };
   }, [paper]);
   return (
     <div className={classes.desk}>

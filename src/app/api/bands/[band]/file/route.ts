@@ -1,8 +1,9 @@
 import * as z from 'zod';
-import { readBandFile, writeBandFile } from '@/core/sheet';
+import { writeBandFile } from '@/core/sheet';
 import { bandFile, restoreInto } from '@/server/band';
 import { Refusal } from '@/server/database';
-import { bandParams, fileResponse, memberRoute } from '@/server/http';
+import { readBandFileAside } from '@/server/files/thread';
+import { bandParams, bytesOf, fileResponse, memberRoute, readBody } from '@/server/http';
 import { bandBySlug, editableBand } from '@/server/people';
 
 const MOST_BYTES = 20 << 20;
@@ -12,16 +13,23 @@ const body = z.object({ text: z.string('Send the text of the file.') });
 export const GET = memberRoute({ params: bandParams }, ({ params, within }) =>
   within(async (db) => {
     const { id, name } = await bandBySlug(db, params.band);
-    const bytes = new TextEncoder().encode(writeBandFile(await bandFile(db, id)));
-    return fileResponse(bytes, bytes.length, `${name}.ebrant.json`, 'application/json');
+    const text = writeBandFile(await bandFile(db, id));
+    return fileResponse({
+      ...bytesOf(text),
+      name: `${name}.ebrant.json`,
+      type: 'application/json',
+    });
   }),
 );
 
 /** All that a band’s or a set’s file holds, beside what is there: all of it, or nothing. */
 export const POST = memberRoute(
-  { params: bandParams, body, most: MOST_BYTES },
-  async ({ params, body, member, within }) => {
-    const read = readBandFile(body.text);
+  { params: bandParams },
+  async ({ request, params, member, within }) => {
+    // Who may not put it in does not have it read.
+    await within((db) => editableBand(db, params.band));
+    const { text } = await readBody(request, body, MOST_BYTES);
+    const read = await readBandFileAside(text);
     if (!read.ok) throw new Refusal(read.problem);
     await within(async (db) => {
       const band = await editableBand(db, params.band);

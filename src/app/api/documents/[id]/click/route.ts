@@ -1,14 +1,8 @@
 import * as z from 'zod';
-import type { WavFormat } from '@/core/wav';
 import { programOf } from '@/server/band';
-import {
-  LANES,
-  midiFile,
-  type Source,
-  wavFile,
-  wavOfEachLane,
-  wavOfEachSong,
-} from '@/server/files/clickFiles';
+import { LANES } from '@/server/files/clickFiles';
+import type { Job } from '@/server/files/job';
+import { exportFile } from '@/server/files/thread';
 import { documentParams, fileResponse, memberRoute } from '@/server/http';
 import { kitOf } from '@/server/people';
 
@@ -34,28 +28,15 @@ const query = z.object({
 /** The click of a song or a set as a file, with its spoken cues, and its drums on the caller's kit. */
 export const GET = memberRoute(
   { params: documentParams, query },
-  async ({ params, query, member, within }) => {
-    const source: Source = await within(async (db) => ({
-      ...(await programOf(db, params.id)),
+  async ({ params, query: { as, with: lanes, bits, layout, ramps, format }, member, within }) => {
+    const { source, kit } = await within(async (db) => ({
+      source: await programOf(db, params.id),
       kit: await kitOf(db, member),
-      lanes: query.with,
-      within,
     }));
-    const { title } = source;
-    if (query.as === 'midi') {
-      const bytes = await midiFile(source, {
-        ramps: query.ramps,
-        format: query.format === '0' ? 0 : 1,
-      });
-      return fileResponse(bytes, bytes.length, `${title}.mid`, 'audio/midi');
-    }
-    const format: WavFormat = { bits: query.bits === '16' ? 16 : 24, layout: query.layout };
-    if (query.as === 'wav') {
-      const { body, bytes } = await wavFile(source, format);
-      return fileResponse(body, bytes, `${title}.wav`, 'audio/wav');
-    }
-    const make = query.as === 'songs' ? wavOfEachSong : wavOfEachLane;
-    const { body, bytes } = await make(source, format);
-    return fileResponse(body, bytes, `${title}.zip`, 'application/zip');
+    const job: Job =
+      as === 'midi'
+        ? { source, kit, lanes, as, ramps, format: format === '0' ? 0 : 1 }
+        : { source, kit, lanes, as, format: { bits: bits === '16' ? 16 : 24, layout } };
+    return fileResponse(await exportFile(job, within));
   },
 );

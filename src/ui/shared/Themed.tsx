@@ -1,0 +1,18 @@
+'use client';
+
+import { MantineProvider } from '@mantine/core';
+import type { ReactNode } from 'react';
+import { theme } from './theme';
+
+type Props = {
+  /** What styles that are written into the page are let through with. */
+  readonly nonce: string;
+  readonly children: ReactNode;
+};
+
+/** The one theme, around everything. */
+export const Themed = ({ nonce, children }: Props) => (
+  <MantineProvider theme={theme} defaultColorScheme="auto" getStyleNonce={() => nonce}>
+    {children}
+  </MantineProvider>
+);
