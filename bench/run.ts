@@ -18,6 +18,7 @@ import { wavChunks } from '@/core/wav';
 import { SALTREACH_SONGS } from '@/server/demo/songs';
 import { measureBrowser } from './browser';
 import { measureFiles } from './files';
+import { measureLoad } from './load';
 import { median, milliseconds, type Row, table, time } from './measure';
 
 const song = (bars: number) =>
@@ -198,6 +199,7 @@ const rows = [
   ...forms(),
   ...patterns(),
   ...(await files()),
+  ...(await measureLoad(process.env.EBRANT_URL, process.env.DATABASE_OWNER_URL)),
   ...(await measureBrowser(process.env.EBRANT_URL)),
 ];
 console.log(table(rows));

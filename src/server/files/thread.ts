@@ -2,7 +2,8 @@ import 'server-only';
 import path from 'node:path';
 import type { Result } from '@/core/result';
 import type { BandFile } from '@/core/sheet';
-import { createQueue, type Within } from '../database';
+import { createQueue, Refusal, refuse, type Within } from '../database';
+import type { FileToSend } from '../http';
 import { speaker } from '../speech';
 import type { Job, MadeFile } from './job';
 import type { Speak } from './voice';
@@ -10,6 +11,15 @@ import type { FromWorker, ToWorker } from './worker';
 
 /** Files that are made at the same time in one process; others wait, and beyond that come back. */
 const turns = createQueue({ atOnce: 2, waiting: 24, patience: 60_000 });
+
+/** Threads that wait for somebody to read what they made: each a download on its way. */
+const MOST_DOWNLOADS = 24;
+let downloads = 0;
+
+/** A file of up to so many bytes is read to its end at once, and its thread is over. */
+const SMALL = 16 << 20;
+/** A reader that takes nothing for so long (ms) has gone. */
+const IDLE = 120_000;
 
 /** As `npm run build` leaves it. */
 const PROGRAM = path.join(process.cwd(), '.next/files-worker.cjs');
@@ -21,23 +31,22 @@ const { Worker: Thread } = process.getBuiltinModule('node:worker_threads');
 const MOST_MEMORY_MB = 1500;
 
 /**
- * Makes a file of a song or a set in a thread of its own. The turn lasts until the file has been read
- * to its end, or nobody reads it any more.
+ * Makes a file of a song or a set in a thread of its own. A long one is made on as it is read.
  *
- * @throws Refusal `unavailable` where too many files are being made
+ * @throws Refusal `unavailable` where too many files are being made or fetched
  */
-export const exportFile = (job: Job, within: Within): Promise<MadeFile> =>
-  new Promise((resolve, reject) => {
-    turns
-      .run(() => {
-        const thread = startThread(job, speaker(within));
-        thread.made.then(resolve, reject);
-        return thread.over;
-      })
-      .catch(reject);
+export const exportFile = async (job: Job, within: Within): Promise<FileToSend> => {
+  if (downloads >= MOST_DOWNLOADS)
+    return refuse('unavailable', '', 'Too many files are being fetched. Try again in a moment.');
+  const file = await turns.run(() => {
+    downloads++;
+    const { made, over } = startThread(job, speaker(within));
+    void over.then(() => downloads--);
+    return made;
   });
-
-type Running = { readonly made: Promise<MadeFile>; readonly over: Promise<void> };
+  if (file.bytes > SMALL) return file;
+  return { ...file, body: await new Response(file.body).arrayBuffer() };
+};
 
 /** Reads a band's file in a thread of its own; all of it makes sense, or none of it is answered. */
 export const readBandFileAside = (text: string): Promise<Result<BandFile>> =>
@@ -62,12 +71,15 @@ const newWorker = () =>
     env: {},
   });
 
+type Running = { readonly made: Promise<MadeFile>; readonly over: Promise<void> };
+
 const startThread = (job: Job, speak: Speak): Running => {
   const worker = newWorker();
   const tell = (message: ToWorker) => worker.postMessage(message);
   const made = deferred<MadeFile>();
   const over = deferred<void>();
   let reading: ReadableStreamDefaultController<Uint8Array> | undefined;
+  let idle: ReturnType<typeof setTimeout> | undefined;
 
   const end = (problem?: Error) => {
     if (problem) {
@@ -75,7 +87,13 @@ const startThread = (job: Job, speak: Speak): Running => {
       reading?.error(problem);
     } else reading?.close();
     reading = undefined;
+    clearTimeout(idle);
     void worker.terminate().then(() => over.resolve());
+  };
+
+  const wait = () => {
+    clearTimeout(idle);
+    idle = setTimeout(() => end(new Error('Nobody reads the file any more.')), IDLE);
   };
 
   const body = () =>
@@ -83,8 +101,12 @@ const startThread = (job: Job, speak: Speak): Running => {
       {
         start: (controller) => {
           reading = controller;
+          wait();
         },
-        pull: () => tell({ kind: 'next' }),
+        pull: () => {
+          wait();
+          tell({ kind: 'next' });
+        },
         cancel: () => {
           reading = undefined;
           end();
@@ -104,10 +126,20 @@ const startThread = (job: Job, speak: Speak): Running => {
     else if (message.kind === 'failed')
       end(new Error(`A file could not be made: ${message.message}`));
   });
-  worker.on('error', end);
+  worker.on('error', (error) => end(tooLarge(error) ?? error));
   tell({ kind: 'job', job });
   return { made: made.promise, over: over.promise };
 };
+
+/** A thread that needs more memory than it may have ends with this code. */
+const tooLarge = (error: Error & { code?: string }): Refusal | undefined =>
+  error.code === 'ERR_WORKER_OUT_OF_MEMORY'
+    ? new Refusal({
+        code: 'too-large',
+        place: 'File',
+        message: 'This is too much for one file. Take the songs one by one.',
+      })
+    : undefined;
 
 /** A promise with what settles it; Node.js 20 has no Promise.withResolvers. */
 const deferred = <T>() => {

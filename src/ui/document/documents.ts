@@ -4,7 +4,7 @@ import { createDrafts, type Drafts } from './draftStore';
 import type { BandNews, Liveness } from './news';
 import { createDocumentStore, type DocumentStore } from './store';
 import type { StepStorage } from './undo';
-import type { UnsavedStorage } from './unsaved';
+import type { SetAside, UnsavedStorage } from './unsaved';
 import { pauseAfter } from './waiting';
 
 /** A document as a page gets it from the server. */
@@ -32,6 +32,9 @@ export type Documents = {
   readonly setLiveness: (liveness: Liveness) => void;
   /** Calls back when that number or the liveness changes. */
   readonly subscribe: (listener: () => void) => () => void;
+  /** Edits of documents that are no longer the member's, in words to be copied. */
+  readonly orphaned: () => readonly SetAside[];
+  readonly dismissOrphaned: (id: string) => void;
   /** The texts of a document that could not be taken over. */
   readonly drafts: (document: string) => Drafts;
   readonly close: () => void;
@@ -55,6 +58,9 @@ export type Reading =
   | { readonly kind: 'refused'; readonly reason: string }
   | { readonly kind: 'away' };
 
+/** Where edits of documents that cannot be opened any more are set aside. */
+const ORPHANED = 'orphaned';
+
 export const createDocuments = (options: DocumentsOptions): Documents => {
   const { storage, random } = options;
   const stores = new Map<string, DocumentStore<unknown>>();
@@ -64,6 +70,7 @@ export const createDocuments = (options: DocumentsOptions): Documents => {
   let closed = false;
   let again: ReturnType<typeof setTimeout> | undefined;
   let tries = 0;
+  let orphaned = storage.aside(ORPHANED);
 
   const tell = () => {
     for (const listener of listeners) listener();
@@ -116,8 +123,10 @@ export const createDocuments = (options: DocumentsOptions): Documents => {
   const giveUp = (id: string, reason: string) => {
     for (const change of storage.leftBehind(id)) {
       const words = change.operations.map((one) => JSON.stringify(one));
-      if (storage.setAside(id, { id: change.id, reason, words })) storage.forget(id, change.id);
+      if (storage.setAside(ORPHANED, { id: change.id, reason, words }))
+        storage.forget(id, change.id);
     }
+    orphaned = storage.aside(ORPHANED);
   };
 
   return {
@@ -147,6 +156,12 @@ export const createDocuments = (options: DocumentsOptions): Documents => {
     subscribe: (listener) => {
       listeners.add(listener);
       return () => listeners.delete(listener);
+    },
+    orphaned: () => orphaned,
+    dismissOrphaned: (id) => {
+      storage.dismiss(ORPHANED, id);
+      orphaned = storage.aside(ORPHANED);
+      tell();
     },
     drafts: (document) => {
       const drafts = drafted.get(document) ?? createDrafts(storage, document);

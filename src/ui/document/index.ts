@@ -3,6 +3,7 @@
 export { DocumentsProvider, useBandNews } from './DocumentsProvider';
 export type { Opened } from './documents';
 export { DraftsProvider, FieldsOf, useDraft } from './drafts';
+export { OrphanedEdits } from './OrphanedEdits';
 export { SaveState } from './SaveState';
 export { UndoButtons } from './UndoButtons';
 export type { Draft } from './unsaved';

@@ -12,7 +12,7 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
-import { DocumentsProvider, useUnsavedCount } from '../document';
+import { DocumentsProvider, OrphanedEdits, useUnsavedCount } from '../document';
 import { TransportBar, TransportProvider } from '../transport';
 import { call } from './call';
 import { CommandProvider, keyText, useCommands } from './commands';
@@ -44,7 +44,10 @@ export const Shell = (props: Props) => (
     <DocumentsProvider key={props.band.slug} band={props.band.slug} member={props.member.id}>
       <TransportProvider>
         <Head {...props} />
-        <main className={classes.main}>{props.children}</main>
+        <main className={classes.main}>
+          <OrphanedEdits />
+          {props.children}
+        </main>
         <TransportBar />
       </TransportProvider>
     </DocumentsProvider>

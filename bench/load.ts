@@ -1,0 +1,233 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import http from 'node:http';
+import pg from 'pg';
+import { type Change, type LoggedChange, merge, setFields } from '@/core/document';
+import { newSection, type RoadMap, roadMapKind } from '@/core/roadmap';
+import { roadMapOf } from '@/core/testing';
+import { UPKEEP } from '@/server/database/upkeep';
+import type { Connection } from '@/ui/document/connection';
+import { createDocumentStore } from '@/ui/document/store';
+import { NO_STORAGE } from '@/ui/document/undo';
+import { memoryStorage } from '@/ui/document/unsaved';
+import { milliseconds, quantile, type Row } from './measure';
+
+/** Many at once on one process of the built application. */
+export const measureLoad = async (
+  url: string | undefined,
+  owner: string | undefined,
+): Promise<Row[]> => {
+  const rows = [await catchingUp()];
+  if (!url || !owner) return rows;
+  const crowd = await aCrowd(owner);
+  return [
+    ...rows,
+    await pageViews(url, crowd),
+    await followers(url, crowd, 300, 150),
+    await followers(url, crowd, 1000, 400),
+  ];
+};
+
+type Crowd = { readonly cookies: readonly string[]; readonly set: string; readonly song: string };
+
+/** A hundred players of the demo's band, each signed in. */
+const aCrowd = async (owner: string): Promise<Crowd> => {
+  const client = new pg.Client({ connectionString: owner });
+  await client.connect();
+  await client.query(UPKEEP);
+  const cookies: string[] = [];
+  for (let count = 0; count < 100; count++) {
+    const token = randomUUID();
+    await client.query(
+      `WITH made AS (INSERT INTO member (name, passphrase_hash) VALUES ($1, '$argon2id$none') RETURNING id),
+            joined AS (INSERT INTO membership (band, member, role)
+                       SELECT band.id, made.id, 'drummer' FROM band, made WHERE slug = 'saltreach-nine')
+       INSERT INTO session (token_hash, member, expires_at)
+       SELECT $2, id, now() + interval '1 hour' FROM made`,
+      [`Bench ${count}`, createHash('sha256').update(token).digest()],
+    );
+    cookies.push(`ebrant_session=${token}`);
+  }
+  const id = async (sql: string) => (await client.query<{ id: string }>(sql)).rows[0]?.id ?? '';
+  const set = await id(`SELECT id FROM document WHERE body->'heading'->>'title' = 'First set'`);
+  const song = await id(
+    `SELECT arrangement.id FROM arrangement JOIN song ON song.id = song WHERE title = 'Nine Mile Ferry' LIMIT 1`,
+  );
+  await client.end();
+  return { cookies, set, song };
+};
+
+const agent = new http.Agent({ maxSockets: Number.POSITIVE_INFINITY });
+
+const get = (url: string, cookie: string) =>
+  new Promise<{ status: number; ms: number }>((resolve) => {
+    const start = performance.now();
+    http
+      .get(url, { agent, headers: { cookie } }, (response) => {
+        response.on('data', () => undefined);
+        response.on('end', () =>
+          resolve({ status: response.statusCode ?? 0, ms: performance.now() - start }),
+        );
+      })
+      .on('error', () => resolve({ status: 0, ms: performance.now() - start }));
+  });
+
+const pageViews = async (url: string, { cookies, set, song }: Crowd): Promise<Row> => {
+  const paths = [
+    `/saltreach-nine/songs/${song}`,
+    `/saltreach-nine/sets/${set}`,
+    '/saltreach-nine/songs',
+  ];
+  for (const path of paths) await get(url + path, cookies[0] ?? '');
+  const answers = await Promise.all(
+    Array.from({ length: 300 }, (_, index) =>
+      get(url + paths[index % paths.length], cookies[index % cookies.length] ?? ''),
+    ),
+  );
+  const refused = answers.filter(({ status }) => status !== 200).length;
+  const times = answers.map(({ ms }) => ms);
+  return [
+    '300 page views at once, 99th percentile',
+    milliseconds(quantile(times, 0.99)),
+    'under 3000 ms',
+    `${refused} refused, median ${milliseconds(quantile(times, 0.5))}`,
+  ];
+};
+
+/** Memory of the server's process in MB, where the machine says it. */
+const memoryOf = (pid: string | undefined): number => {
+  try {
+    const status = readFileSync(`/proc/${pid}/status`, 'utf8');
+    return Number(/VmRSS:\s+(\d+)/.exec(status)?.[1]) / 1024;
+  } catch {
+    return Number.NaN;
+  }
+};
+
+const ROUNDS = 20;
+
+const followers = async (
+  url: string,
+  { cookies, song }: Crowd,
+  count: number,
+  wanted: number,
+): Promise<Row> => {
+  const before = memoryOf(process.env.EBRANT_PID);
+  let heard: number[] = [];
+  let start = 0;
+  const streams = Array.from({ length: count }, (_, index) => {
+    const cookie = cookies[Math.floor(index / 10) % cookies.length] ?? '';
+    return http.get(
+      `${url}/api/bands/saltreach-nine/news`,
+      { agent, headers: { cookie } },
+      (response) => {
+        response.setEncoding('utf8');
+        response.on('data', (text: string) => {
+          if (text.includes('event: document')) heard.push(performance.now() - start);
+        });
+      },
+    );
+  });
+  await new Promise((resolve) => setTimeout(resolve, 6000));
+  const during = memoryOf(process.env.EBRANT_PID);
+  const all: number[] = [];
+  let missed = 0;
+  for (let round = 0; round < ROUNDS; round++) {
+    heard = [];
+    start = performance.now();
+    await save(url, cookies[0] ?? '', song, round);
+    await new Promise((resolve) => setTimeout(resolve, 800));
+    all.push(...heard);
+    missed += count - heard.length;
+  }
+  for (const stream of streams) stream.destroy();
+  return [
+    `news of an edit to ${count} followers, 99th percentile`,
+    milliseconds(quantile(all, 0.99)),
+    `under ${wanted} ms`,
+    `from sending the edit; ${missed} of ${count * ROUNDS} missed, median ${milliseconds(quantile(all, 0.5))}, ${(during - before).toFixed(0)} MB more`,
+  ];
+};
+
+const save = (url: string, cookie: string, song: string, round: number) =>
+  fetch(`${url}/api/documents/${song}/changes`, {
+    method: 'POST',
+    headers: { cookie, 'Content-Type': 'application/json' },
+    body: JSON.stringify({
+      base: 0,
+      changes: [
+        { id: randomUUID(), operations: [setFields('sections', 'sections1', { bars: 4 + round })] },
+      ],
+    }),
+  }).then((response) => response.arrayBuffer());
+
+/** Two days without network: 200 edits of one's own against 300 of the others. */
+const catchingUp = async (): Promise<Row> => {
+  const song = roadMapOf(Array.from({ length: 120 }, (_, index) => ({ id: `s${index}`, bars: 8 })));
+  const log: LoggedChange[] = [];
+  let document: RoadMap = song;
+  const save = ({ id, operations }: Change) => {
+    const merged = merge(roadMapKind, document, operations);
+    if (!merged.ok) return;
+    document = merged.value.document;
+    log.push({ id, operations: merged.value.done, revision: log.length + 1 });
+  };
+  for (let count = 0; count < 300; count++)
+    save({
+      id: `theirs${count}`,
+      operations: [setFields('sections', `s${count % 120}`, { bars: 1 + (count % 30) })],
+    });
+  let up = false;
+  const connection: Connection = {
+    send: async (base, changes) => {
+      if (!up) return { kind: 'away' };
+      changes.forEach(save);
+      const outcomes = changes.map(({ id }) => ({ id }));
+      return { kind: 'saved', outcomes, news: log.filter(({ revision }) => revision > base) };
+    },
+    newsSince: async (base) => ({
+      kind: 'news',
+      news: log.filter(({ revision }) => revision > base),
+    }),
+  };
+  let ids = 0;
+  const store = createDocumentStore<RoadMap>({
+    id: 'song',
+    kind: roadMapKind,
+    document: song,
+    revision: 0,
+    connection,
+    unsaved: memoryStorage(),
+    steps: NO_STORAGE,
+    newId: () => `mine${++ids}`,
+    now: () => performance.now(),
+    random: () => 0,
+  });
+  for (let count = 0; count < 200; count++)
+    store.edit([
+      count % 4 === 0
+        ? {
+            type: 'insert',
+            in: 'sections',
+            id: `n${count}`,
+            value: { ...newSection(`n${count}`), order: 'zz' },
+          }
+        : setFields('sections', `s${count % 120}`, { name: `Section ${count}` }),
+    ]);
+  up = true;
+  const start = performance.now();
+  const done = new Promise<void>((resolve) => {
+    store.subscribe(() => store.snapshot().saving.kind === 'saved' && resolve());
+  });
+  store.refresh();
+  await done;
+  const took = performance.now() - start;
+  store.close();
+  const same = JSON.stringify(store.snapshot().document) === JSON.stringify(document);
+  return [
+    '200 edits of one’s own against 300 newer ones',
+    milliseconds(took),
+    'under 1000 ms',
+    same ? 'sent and merged; both sides the same' : 'the two sides differ',
+  ];
+};
