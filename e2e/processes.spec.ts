@@ -14,11 +14,10 @@ const freePort = () =>
   });
 
 const started = async (port: number): Promise<ChildProcess> => {
-  const web = spawn(
-    process.execPath,
-    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
-    { stdio: 'ignore', env: { ...process.env, EBRANT_DEMO: '1' } },
-  );
+  const web = spawn(process.execPath, ['bin/serve.mjs', '127.0.0.1', String(port)], {
+    stdio: 'ignore',
+    env: { ...process.env, EBRANT_DEMO: '1', EBRANT_PROCESSES: '1' },
+  });
   const answers = () =>
     fetch(`http://127.0.0.1:${port}/api/health`).then(
       ({ ok }) => ok,

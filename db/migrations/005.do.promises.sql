@@ -13,8 +13,17 @@ CREATE POLICY editors_insert ON change FOR INSERT TO ebrant_app
 ALTER FUNCTION role_in(uuid) SET search_path = pg_catalog, public, pg_temp;
 ALTER FUNCTION current_member() SET search_path = pg_catalog, public, pg_temp;
 ALTER FUNCTION may_read(uuid) SET search_path = pg_catalog, public, pg_temp;
-ALTER FUNCTION may_edit(uuid) SET search_path = pg_catalog, public, pg_temp;
 ALTER FUNCTION open_book() SET search_path = pg_catalog, public, pg_temp;
+
+-- Which roles change things: said here and nowhere else.
+CREATE FUNCTION edits(role band_role) RETURNS boolean LANGUAGE sql IMMUTABLE
+SET search_path = pg_catalog, public, pg_temp AS $$
+  SELECT coalesce(role IN ('leader', 'drummer'), false)
+$$;
+CREATE OR REPLACE FUNCTION may_edit(asked uuid) RETURNS boolean LANGUAGE sql STABLE
+SET search_path = pg_catalog, public, pg_temp AS $$
+  SELECT edits(role_in(asked))
+$$;
 
 CREATE FUNCTION is_upkeep() RETURNS boolean LANGUAGE sql STABLE
 SET search_path = pg_catalog, public, pg_temp AS $$
@@ -49,6 +58,8 @@ BEGIN
   -- What the functions below and role_in read and write as the owner.
   EXECUTE format('CREATE POLICY for_functions ON membership FOR SELECT TO %I USING (true)', current_user);
   EXECUTE format('CREATE POLICY for_functions ON member FOR SELECT TO %I USING (true)', current_user);
+  EXECUTE format('CREATE POLICY for_functions ON band FOR SELECT TO %I USING (true)', current_user);
+  EXECUTE format('CREATE POLICY for_functions ON event FOR SELECT TO %I USING (true)', current_user);
   EXECUTE format('CREATE POLICY for_functions ON session TO %I USING (true) WITH CHECK (true)', current_user);
   EXECUTE format('CREATE POLICY for_functions ON device TO %I USING (true) WITH CHECK (true)', current_user);
   EXECUTE format('CREATE POLICY for_functions ON attempt TO %I USING (true) WITH CHECK (true)', current_user);
@@ -100,6 +111,21 @@ LANGUAGE sql SECURITY DEFINER SET search_path = pg_catalog, public, pg_temp AS $
   DELETE FROM attempt WHERE expire < extract(epoch FROM now()) * 1000
 $$;
 CREATE INDEX attempt_by_age ON attempt (expire);
+-- What every page begins with, asked at once: whose session it is and which bands they are in, the one
+-- that plays next first. No row where the session is over.
+CREATE FUNCTION page_head(hash bytea) RETURNS TABLE (id uuid, name text, bands json)
+LANGUAGE sql STABLE SECURITY DEFINER SET search_path = pg_catalog, public, pg_temp AS $$
+  SELECT member.id, member.name, coalesce((
+    SELECT json_agg(json_build_object('id', band.id, 'slug', band.slug, 'name', band.name,
+        'role', membership.role, 'mayEdit', edits(membership.role))
+      ORDER BY (SELECT min(starts_at) FROM event
+                WHERE event.band = band.id AND starts_at > now() - interval '12 hours') NULLS LAST,
+               band.name)
+    FROM membership JOIN band ON band.id = membership.band WHERE membership.member = member.id
+  ), '[]')
+  FROM session JOIN member ON member.id = session.member
+  WHERE token_hash = hash AND expires_at > now()
+$$;
 -- Whose session it is; no row where it is over.
 CREATE FUNCTION session_of(hash bytea) RETURNS TABLE (id uuid, name text)
 LANGUAGE sql STABLE SECURITY DEFINER SET search_path = pg_catalog, public, pg_temp AS $$
@@ -112,9 +138,9 @@ LANGUAGE sql SECURITY DEFINER SET search_path = pg_catalog, public, pg_temp AS $
 $$;
 
 REVOKE EXECUTE ON ALL FUNCTIONS IN SCHEMA public FROM PUBLIC;
-GRANT EXECUTE ON FUNCTION current_member(), role_in(uuid), may_read(uuid), may_edit(uuid),
+GRANT EXECUTE ON FUNCTION current_member(), edits(band_role), role_in(uuid), may_read(uuid), may_edit(uuid),
   shares_band(uuid), to_sign_in(text), knows_device(text, bytea), remember_device(bytea, uuid),
-  forget_attempts(), open_session(bytea, uuid, integer), session_of(bytea),
+  forget_attempts(), open_session(bytea, uuid, integer), session_of(bytea), page_head(bytea),
   close_session(bytea) TO ebrant_app;
 REVOKE CREATE ON SCHEMA public FROM PUBLIC;
 

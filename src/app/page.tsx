@@ -1,8 +1,6 @@
 import { redirect } from 'next/navigation';
-import { asMember } from '@/server/database';
 import { DEMO_MEMBERS, DEMO_PASSPHRASE } from '@/server/demo/people';
 import { visitor } from '@/server/http';
-import { ownBands } from '@/server/people';
 import { SignIn } from '@/ui/people/SignIn';
 
 export const dynamic = 'force-dynamic';
@@ -10,7 +8,7 @@ export const dynamic = 'force-dynamic';
 const FirstPage = async () => {
   const who = await visitor();
   if (who) {
-    const [band] = await asMember(who.member, ownBands);
+    const [band] = who.bands;
     if (band) redirect(`/${band.slug}/sets`);
   }
   const demo = process.env.EBRANT_DEMO === '1';

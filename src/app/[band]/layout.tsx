@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
-import { bandsForPage, visitor } from '@/server/http';
+import { bandsForPage, isCrowded, visitor } from '@/server/http';
+import { Drawn } from '@/ui/shared/Drawn';
 import { Shell } from '@/ui/shared/Shell';
 
 type Props = { readonly params: Promise<{ band: string }>; readonly children: ReactNode };
@@ -9,9 +10,11 @@ const BandLayout = async ({ params, children }: Props) => {
   const { band, bands } = await bandsForPage(slug);
   const who = await visitor();
   return (
-    <Shell band={band} bands={bands} member={{ id: who?.member ?? '', name: who?.name ?? '' }}>
-      {children}
-    </Shell>
+    <Drawn here={!isCrowded()}>
+      <Shell band={band} bands={bands} member={{ id: who?.member ?? '', name: who?.name ?? '' }}>
+        {children}
+      </Shell>
+    </Drawn>
   );
 };
 

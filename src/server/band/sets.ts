@@ -1,10 +1,9 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
 import * as z from 'zod';
-import { parseDocument } from '@/core/document';
 import { blankSet, itemsOf, type SongSet, setKind } from '@/core/set';
-import { type Queries, Refusal, refuse } from '../database';
-import { insertDocument, storeItems } from '../documents';
+import { type Queries, refuse } from '../database';
+import { asDocument, insertDocument, storeItems } from '../documents';
 import type { SongEntry } from './songs';
 import { readSongs } from './songs';
 
@@ -103,8 +102,7 @@ export const createSet = async (
   return id;
 };
 
-const withSet = ({ body, ...row }: z.infer<typeof setRow>): SetEntry => {
-  const parsed = parseDocument(setKind, body);
-  if (!parsed.ok) throw new Refusal(parsed.problem);
-  return { ...row, set: parsed.value };
-};
+const withSet = ({ body, ...row }: z.infer<typeof setRow>): SetEntry => ({
+  ...row,
+  set: asDocument(setKind, body),
+});

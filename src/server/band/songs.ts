@@ -2,11 +2,10 @@ import 'server-only';
 import { randomUUID } from 'node:crypto';
 import * as z from 'zod';
 import { designSingle } from '@/core/click';
-import { parseDocument } from '@/core/document';
 import { layoutSchema, USUAL_LAYOUT } from '@/core/kit';
 import { blankRoadMap, type RoadMap, roadMapKind } from '@/core/roadmap';
-import { type Queries, Refusal, refuse } from '../database';
-import { insertDocument, readDocument } from '../documents';
+import { type Queries, refuse } from '../database';
+import { asDocument, insertDocument, keptDocument, readDocument, VERSION } from '../documents';
 import { readOnly } from '../people/bands';
 
 const songRow = z.object({
@@ -14,7 +13,7 @@ const songRow = z.object({
   title: z.string(),
   arrangement: z.string(),
   arrangementName: z.string(),
-  body: z.unknown(),
+  version: z.string(),
   revision: z.number(),
   mayEdit: z.boolean(),
   band: z.string(),
@@ -22,12 +21,12 @@ const songRow = z.object({
 });
 
 /** An arrangement with its song's title and its road map. */
-export type SongEntry = Omit<z.infer<typeof songRow>, 'body'> & { readonly map: RoadMap };
+export type SongEntry = Omit<z.infer<typeof songRow>, 'version'> & { readonly map: RoadMap };
 
 const SONGS = `
   SELECT song.id AS song, song.title, arrangement.id AS arrangement,
          arrangement.name AS "arrangementName",
-         document.body, document.revision, may_edit(document.band) AS "mayEdit",
+         ${VERSION} AS version, document.revision, may_edit(document.band) AS "mayEdit",
          band.id AS band, band.slug
   FROM arrangement
   JOIN song ON song.id = arrangement.song
@@ -36,18 +35,19 @@ const SONGS = `
 
 /** All arrangements of a band's songs, by title. */
 export const bandSongs = async (db: Queries, band: string): Promise<SongEntry[]> =>
-  (
+  withMaps(
+    db,
     await db.many(
       songRow,
       `${SONGS} WHERE arrangement.band = $1 ORDER BY lower(song.title), song.id, arrangement.position`,
       [band],
-    )
-  ).map(withMap);
+    ),
+  );
 
 /** The arrangement of an id, if the member may read it. */
 export const readSong = async (db: Queries, arrangement: string): Promise<SongEntry> => {
-  const row = await db.maybeOne(songRow, `${SONGS} WHERE arrangement.id = $1`, [arrangement]);
-  return row ? withMap(row) : refuse('not-found', 'Song', 'There is no such song in your bands.');
+  const [song] = await readSongs(db, [arrangement]);
+  return song ?? refuse('not-found', 'Song', 'There is no such song in your bands.');
 };
 
 const besideRow = z.object({
@@ -77,7 +77,7 @@ export const readSongs = async (
   db: Queries,
   arrangements: readonly string[],
 ): Promise<SongEntry[]> =>
-  (await db.many(songRow, `${SONGS} WHERE arrangement.id = ANY($1)`, [arrangements])).map(withMap);
+  withMaps(db, await db.many(songRow, `${SONGS} WHERE arrangement.id = ANY($1)`, [arrangements]));
 
 /** The arrangements that a song has, in their order. */
 export const arrangementsOf = (db: Queries, song: string) =>
@@ -150,8 +150,31 @@ export const renameSong = async (
   );
 };
 
-const withMap = ({ body, ...row }: z.infer<typeof songRow>): SongEntry => {
-  const parsed = parseDocument(roadMapKind, body);
-  if (!parsed.ok) throw new Refusal(parsed.problem);
-  return { ...row, map: parsed.value };
+const bodyRow = z.object({ id: z.string(), version: z.string(), body: z.unknown() });
+
+/** Songs with their road maps: those that are known as they stand are not read again. */
+const withMaps = async (
+  db: Queries,
+  rows: readonly z.infer<typeof songRow>[],
+): Promise<SongEntry[]> => {
+  const maps = new Map(
+    rows.map(({ arrangement, version }) => [
+      arrangement,
+      keptDocument<RoadMap>(arrangement, version),
+    ]),
+  );
+  const missing = [...maps].flatMap(([id, map]) => (map ? [] : [id]));
+  if (missing.length > 0) {
+    const bodies = await db.many(
+      bodyRow,
+      `SELECT id, ${VERSION} AS version, body FROM document WHERE id = ANY($1)`,
+      [missing],
+    );
+    for (const { id, version, body } of bodies)
+      maps.set(id, asDocument(roadMapKind, body, id, version));
+  }
+  return rows.flatMap(({ version: _, ...row }) => {
+    const map = maps.get(row.arrangement);
+    return map ? [{ ...row, map }] : [];
+  });
 };

@@ -9,6 +9,8 @@ export type Queue = {
   readonly run: <T>(work: () => Promise<T>) => Promise<T>;
   /** Whether one more would be refused. */
   readonly isFull: () => boolean;
+  /** How many wait. */
+  readonly waiting: () => number;
 };
 
 export type QueueLimits = {
@@ -61,6 +63,7 @@ export const createQueue = ({ atOnce, waiting, patience }: QueueLimits): Queue =
       }
     },
     isFull: () => running >= atOnce && line.length >= waiting,
+    waiting: () => line.length,
   };
 };
 

@@ -11,11 +11,11 @@ import {
   operationSchema,
   parseDocument,
 } from '@/core/document';
-import { withPlainText } from '@/core/plainText';
 import type { Problem } from '@/core/result';
 import type { SongSet } from '@/core/set';
 import { type MemberId, type Queries, Refusal, refuse } from '../database';
 import { readOnly } from '../people/bands';
+import { asDocument } from './cache';
 import { type KindName, kindOf } from './kinds';
 
 const documentRow = z.object({
@@ -40,12 +40,10 @@ export const readDocument = async (db: Queries, id: string): Promise<StoredDocum
       refuse('not-found', 'Document', 'There is no such song or set among those of your bands.'),
   );
 
-/** What an older version has stored gets the fields that were added since, and loses control characters. */
-const whole = (row: StoredDocument): StoredDocument => {
-  const parsed = parseDocument(kindOf(row.kind), withPlainText(row.body));
-  if (!parsed.ok) throw new Refusal(parsed.problem);
-  return { ...row, body: parsed.value };
-};
+const whole = (row: StoredDocument): StoredDocument => ({
+  ...row,
+  body: asDocument(kindOf(row.kind), row.body),
+});
 
 /** What became of a change that was sent. */
 export type Outcome =

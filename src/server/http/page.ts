@@ -2,13 +2,13 @@ import 'server-only';
 import { cookies } from 'next/headers';
 import { notFound, redirect } from 'next/navigation';
 import { cache } from 'react';
-import { asMember, type Queries, Refusal } from '../database';
-import { type Band, ownBands, type SignedIn, signedIn } from '../people';
+import { asMember, connections, type Queries, Refusal } from '../database';
+import { type Band, type PageHead, pageHead, type SignedIn } from '../people';
 import { COOKIE } from './cookie';
 
 /** Who looks at a page, if they are signed in; asked once for all parts of it. */
 export const visitor = cache(
-  async (): Promise<SignedIn | undefined> => signedIn((await cookies()).get(COOKIE)?.value),
+  async (): Promise<PageHead | undefined> => pageHead((await cookies()).get(COOKIE)?.value),
 );
 
 /**
@@ -28,12 +28,22 @@ export const forPage = async <T>(
   }
 };
 
-/** The bands of whoever looks at the page, and the one that its address names; read once. */
-export const bandsForPage = cache(async (slug: string) => {
-  const bands = await forPage(ownBands);
-  const band = bands.find((one) => one.slug === slug) ?? notFound();
-  return { band, bands };
-});
+/** So many who wait mean that more come than can be served (see src/server/database/pool.ts). */
+const CROWD = 5;
+
+/**
+ * Whether so many ask at once that a page is better drawn by the browser that asked for it: sent with
+ * what it shows, but not drawn here, it takes half as long.
+ */
+export const isCrowded = (): boolean => connections().waiting() > CROWD;
+
+/** The bands of whoever looks at the page, and the one that its address names. */
+export const bandsForPage = async (slug: string) => {
+  const who = await visitor();
+  if (!who) redirect('/');
+  const band = who.bands.find((one) => one.slug === slug) ?? notFound();
+  return { band, bands: who.bands };
+};
 
 /** A page stands under its own band: what was asked for under another one’s name is there. */
 export const underItsBand = (slug: string, own: Pick<Band, 'slug'>, rest: string): void => {

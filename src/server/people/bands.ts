@@ -4,7 +4,7 @@ import { type Queries, refuse } from '../database';
 
 export const ROLES = ['leader', 'drummer', 'player', 'guest'] as const;
 
-const bandRow = z.object({
+export const bandRow = z.object({
   id: z.string(),
   slug: z.string(),
   name: z.string(),
@@ -17,16 +17,6 @@ export type Band = z.infer<typeof bandRow>;
 export type Role = (typeof ROLES)[number];
 
 const BANDS = `SELECT id, slug, name, role_in(id) AS role, may_edit(id) AS "mayEdit" FROM band`;
-
-/** The bands of the member the transaction runs for; the one that plays next comes first. */
-export const ownBands = (db: Queries): Promise<Band[]> =>
-  db.many(
-    bandRow,
-    `${BANDS} ORDER BY (
-       SELECT min(starts_at) FROM event
-       WHERE event.band = band.id AND starts_at > now() - interval '12 hours'
-     ) NULLS LAST, name`,
-  );
 
 /** One of the member's bands by the short name in its addresses. */
 export const bandBySlug = async (db: Queries, slug: string): Promise<Band> =>

@@ -4,6 +4,7 @@ import { hash } from '@node-rs/argon2';
 import * as z from 'zod';
 import { type MemberId, once, refuse } from '../database';
 import { attempted } from './attempts';
+import { type Band, bandRow } from './bands';
 import { verifyInTurn } from './passphrase';
 
 export const SESSION_DAYS = 30;
@@ -83,6 +84,19 @@ export const signedIn = async (token: string | undefined): Promise<SignedIn | un
     ),
   );
   return row && { member: row.id as MemberId, name: row.name };
+};
+
+const headRow = z.object({ id: z.string(), name: z.string(), bands: z.array(bandRow) });
+
+/** Who a page is for, with the bands they are in: the one that plays next comes first. */
+export type PageHead = SignedIn & { readonly bands: readonly Band[] };
+
+export const pageHead = async (token: string | undefined): Promise<PageHead | undefined> => {
+  if (!token) return undefined;
+  const row = await once((db) =>
+    db.maybeOne(headRow, 'SELECT id, name, bands FROM page_head($1)', [hashToken(token)]),
+  );
+  return row && { member: row.id as MemberId, name: row.name, bands: row.bands };
 };
 
 /** Ends a session, and sweeps out those that have run out. */

@@ -10,8 +10,8 @@ import { type Meter, pulsesOf, type Tempo } from '@/core/time';
 import { compile } from '@/core/timeline';
 import {
   DraftsProvider,
-  type Opened,
   SaveState,
+  type Sent,
   UndoButtons,
   useDocument,
   useUndoKeys,
@@ -24,7 +24,7 @@ import { DesignForm } from './DesignForm';
 import type { Say } from './Fields';
 import { useSpeaks } from './useSpeaks';
 
-type Props = { readonly opened: Opened<Book> };
+type Props = { readonly opened: Sent<Book> };
 
 /** Short songs to hear the click in. */
 const TRIALS: readonly { readonly words: string; readonly meter: Meter; readonly tempo: Tempo }[] =

@@ -1,4 +1,5 @@
 import type { DocumentKind } from '@/core/document';
+import type { Packed } from '@/core/packed';
 import type { Connection } from './connection';
 import { createDrafts, type Drafts } from './draftStore';
 import type { BandNews, Liveness } from './news';
@@ -14,6 +15,9 @@ export type Opened<D> = {
   readonly revision: number;
   readonly mayEdit: boolean;
 };
+
+/** A document on its way from the server to a page. */
+export type Sent<D> = Omit<Opened<D>, 'document'> & { readonly document: Packed<D> };
 
 /** All documents that a page works on, whichever of them is in sight. */
 export type Documents = {

@@ -1,7 +1,7 @@
 /** Documents on a page: carried out at once, saved by themselves, merged with what others do. */
 
 export { DocumentsProvider, useBandNews } from './DocumentsProvider';
-export type { Opened } from './documents';
+export type { Opened, Sent } from './documents';
 export { DraftsProvider, FieldsOf, useDraft } from './drafts';
 export { OrphanedEdits } from './OrphanedEdits';
 export { SaveState } from './SaveState';

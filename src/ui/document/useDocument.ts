@@ -2,8 +2,9 @@
 
 import { useCallback, useMemo, useState, useSyncExternalStore } from 'react';
 import type { DocumentKind } from '@/core/document';
+import { unpacked } from '@/core/packed';
 import { useDocuments } from './DocumentsProvider';
-import type { Documents, Opened } from './documents';
+import type { Documents, Opened, Sent } from './documents';
 import type { Liveness } from './news';
 import { createDocumentStore, type DocumentStore, type Snapshot } from './store';
 import { NO_STORAGE } from './undo';
@@ -44,8 +45,9 @@ const asRendered = <D>(kind: DocumentKind<D>, opened: Opened<D>): DocumentStore<
  * Opens a document for a page: shows it at once, then takes up what an earlier page left unsaved and
  * follows what others save.
  */
-export const useDocument = <D>(kind: DocumentKind<D>, opened: Opened<D>): LiveDocument<D> => {
+export const useDocument = <D>(kind: DocumentKind<D>, sent: Sent<D>): LiveDocument<D> => {
   const documents = useDocuments();
+  const opened = useMemo(() => ({ ...sent, document: unpacked(sent.document) }), [sent]);
   const [rendered] = useState(() => asRendered(kind, opened));
   // biome-ignore lint/correctness/useExhaustiveDependencies: a page opens one document, once
   const store = useMemo(

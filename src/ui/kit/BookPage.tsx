@@ -15,8 +15,8 @@ import type { Meter, Tempo } from '@/core/time';
 import {
   DraftsProvider,
   FieldsOf,
-  type Opened,
   SaveState,
+  type Sent,
   UndoButtons,
   useDocument,
   useUndoKeys,
@@ -30,7 +30,7 @@ import { PatternList } from './PatternList';
 import { StartList } from './StartList';
 
 type Props = {
-  readonly opened: Opened<Book>;
+  readonly opened: Sent<Book>;
   readonly layout: Layout;
 };
 

@@ -4,11 +4,11 @@ import { useState } from 'react';
 import { type Book, bookKind } from '@/core/book';
 import { addPattern, copyOf, type Pattern } from '@/core/kit';
 import { sentence } from '@/core/result';
-import { type Opened, useDocument } from '../document';
+import { type Sent, useDocument } from '../document';
 import { newId } from '../shared/newId';
 import classes from './Kit.module.css';
 
-type Props = { readonly book: Opened<Book>; readonly pattern: Pattern };
+type Props = { readonly book: Sent<Book>; readonly pattern: Pattern };
 
 /** Puts a copy of a song’s pattern into the band’s book; the song keeps its own. */
 export const IntoBook = ({ book, pattern }: Props) => {

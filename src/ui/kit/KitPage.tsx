@@ -6,14 +6,15 @@ import type { Book } from '@/core/book';
 import { inOrder } from '@/core/document';
 import { partsOf } from '@/core/editing';
 import { addPattern, copyOf, type Layout, type Pattern } from '@/core/kit';
+import { unpacked } from '@/core/packed';
 import { type RoadMap, resolve, roadMapKind, STRAIGHT, sectionsOf } from '@/core/roadmap';
 import { perMinuteAt } from '@/core/time';
 import { compile, speedAt } from '@/core/timeline';
 import {
   DraftsProvider,
   FieldsOf,
-  type Opened,
   SaveState,
+  type Sent,
   UndoButtons,
   useDocument,
   useUndoKeys,
@@ -30,10 +31,10 @@ import { StartList } from './StartList';
 import { Uses } from './Uses';
 
 type Props = {
-  readonly opened: Opened<RoadMap>;
+  readonly opened: Sent<RoadMap>;
   readonly title: string;
   readonly song: string;
-  readonly book: Opened<Book>;
+  readonly book: Sent<Book>;
   readonly layout: Layout;
 };
 
@@ -41,6 +42,7 @@ type Props = {
 export const KitPage = ({ opened, title, song, book, layout }: Props) => {
   const live = useDocument(roadMapKind, opened);
   const { document: map, edit, mayEdit } = live;
+  const patternsOfBand = useMemo(() => unpacked(book.document), [book.document]);
   // The small pictures follow after a pause; what is gone is gone at once.
   const pictured = useSettled(map.patterns, PAUSE);
   const patterns = inOrder(map.patterns)
@@ -119,7 +121,7 @@ export const KitPage = ({ opened, title, song, book, layout }: Props) => {
               <StartList meter={map.start.meter} onStart={start} />
               <div>
                 <FillMaker meter={map.start.meter} layout={layout} {...setting} onKeep={start} />
-                <FromBook book={book.document} onStart={start} />
+                <FromBook book={patternsOfBand} onStart={start} />
               </div>
             </div>
           ) : (

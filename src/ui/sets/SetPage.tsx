@@ -13,6 +13,7 @@ import {
   type LiveDocument,
   type Opened,
   SaveState,
+  type Sent,
   UndoButtons,
   useBandNews,
   useDocument,
@@ -26,7 +27,14 @@ import { Sortable } from '../shared/Sortable';
 import { TakeAway } from '../shared/TakeAway';
 import { useProgram } from '../transport';
 import { EveningProfile } from './EveningProfile';
-import { type BandSong, type CompiledSong, compileSongs, entriesOf } from './entries';
+import {
+  type BandSong,
+  type CompiledSong,
+  compileSongs,
+  entriesOf,
+  received,
+  type SentSong,
+} from './entries';
 import { SetHeading } from './SetHeading';
 import classes from './SetPage.module.css';
 import { SetRow } from './SetRow';
@@ -35,21 +43,22 @@ import { slotWords } from './words';
 const SetClick = dynamic(() => import('../click/SetClick'), { ssr: false });
 
 type Props = {
-  readonly opened: Opened<SongSet>;
+  readonly opened: Sent<SongSet>;
   readonly band: string;
   /** What the band says of its click. */
   readonly click: Design;
   readonly event: { readonly title: string; readonly place: string; readonly startsAt: string };
-  readonly songs: readonly SetSong[];
+  readonly songs: readonly (SentSong & OfMember)[];
 };
 
-/** A song of the band as it was when the page was read. */
-type SetSong = BandSong & { readonly revision: number; readonly mayEdit: boolean };
+/** How the song's document stood when the page was read. */
+type OfMember = { readonly revision: number; readonly mayEdit: boolean };
 
 /** A set: its evening profile, its songs in order with times and gaps, the total against the slot. */
-export const SetPage = ({ opened, band, click, event, songs }: Props) => {
+export const SetPage = ({ opened, band, click, event, songs: sent }: Props) => {
   const live = useDocument(setKind, opened);
   const { document: set, edit, mayEdit } = live;
+  const songs = useMemo(() => received(sent), [sent]);
   const asSaved = useMemo(() => songs.map(openedSong), [songs]);
   const maps = useManyDocuments(roadMapKind, asSaved);
   const compiled = useMemo(
@@ -108,7 +117,12 @@ const ClickOfSet = (props: ClickProps) => {
   );
 };
 
-const openedSong = ({ arrangement, map, revision, mayEdit }: SetSong): Opened<RoadMap> => ({
+const openedSong = ({
+  arrangement,
+  map,
+  revision,
+  mayEdit,
+}: BandSong & OfMember): Opened<RoadMap> => ({
   id: arrangement,
   document: map,
   revision,

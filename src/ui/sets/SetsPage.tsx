@@ -9,13 +9,13 @@ import type { SongSet } from '@/core/set';
 import { Button } from '../shared/Button';
 import { call } from '../shared/call';
 import { EveningProfile } from './EveningProfile';
-import { type BandSong, compileSongs, entriesOf } from './entries';
+import { compileSongs, entriesOf, received, type SentSong } from './entries';
 import classes from './SetsPage.module.css';
 import { dateWords, slotWords } from './words';
 
 type Props = {
   readonly band: { readonly slug: string; readonly mayEdit: boolean };
-  readonly songs: readonly BandSong[];
+  readonly songs: readonly SentSong[];
   readonly events: readonly EventEntry[];
 };
 
@@ -30,7 +30,7 @@ type EventEntry = {
 
 /** Tonight and next week: the band's gigs and rehearsals with their sets. */
 export const SetsPage = ({ band, songs, events }: Props) => {
-  const compiled = useMemo(() => compileSongs(songs), [songs]);
+  const compiled = useMemo(() => compileSongs(received(songs)), [songs]);
   return (
     <div className={classes.page}>
       {events.length === 0 && (

@@ -1,4 +1,5 @@
 import type { Design } from '@/core/click';
+import { type Packed, unpacked } from '@/core/packed';
 import type { RoadMap } from '@/core/roadmap';
 import {
   itemsOf,
@@ -18,6 +19,15 @@ export type BandSong = {
   readonly title: string;
   readonly map: RoadMap;
 };
+
+/** A song as the server sends it to a page. */
+export type SentSong = Omit<BandSong, 'map'> & { readonly map: Packed<RoadMap> };
+
+/** Songs as the server has sent them, with their road maps. */
+export const received = <S extends SentSong>(
+  songs: readonly S[],
+): (Omit<S, 'map'> & { readonly map: RoadMap })[] =>
+  songs.map((song) => ({ ...song, map: unpacked(song.map) }));
 
 export type CompiledSong = BandSong & { readonly timeline: Timeline };
 

@@ -11,7 +11,7 @@ import { type RoadMap, roadMapKind } from '@/core/roadmap';
 import { soloProgram } from '@/core/set';
 import { perMinuteAt, rateOf, seconds } from '@/core/time';
 import { compile, speedAt } from '@/core/timeline';
-import { DraftsProvider, type Opened, SaveState, UndoButtons, useDocument } from '../document';
+import { DraftsProvider, SaveState, type Sent, UndoButtons, useDocument } from '../document';
 import { useListening } from '../kit/Sound';
 import { Profile, type Scale, type Stretch, useNeedle } from '../profile';
 import { newId } from '../shared/newId';
@@ -37,7 +37,7 @@ import { type View, ViewBar, type ZoomLevel } from './ViewBar';
 const ClickView = dynamic(() => import('../click/ClickView'), { ssr: false });
 
 type Props = {
-  readonly opened: Opened<RoadMap>;
+  readonly opened: Sent<RoadMap>;
   readonly title: string;
   readonly arrangement: string;
   readonly others: readonly Arrangement[];

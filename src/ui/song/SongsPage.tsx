@@ -5,6 +5,7 @@ import { IconPlus } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useMemo, useState } from 'react';
+import { type Packed, unpacked } from '@/core/packed';
 import type { RoadMap } from '@/core/roadmap';
 import { clock, meterText } from '@/core/time';
 import { compile } from '@/core/timeline';
@@ -18,7 +19,7 @@ type Song = {
   readonly arrangement: string;
   readonly arrangementName: string;
   readonly title: string;
-  readonly map: RoadMap;
+  readonly map: Packed<RoadMap>;
 };
 
 type Props = {
@@ -47,8 +48,9 @@ export const SongsPage = ({ band, songs }: Props) => (
 );
 
 const SongLine = ({ song, href }: { readonly song: Song; readonly href: string }) => {
-  const timeline = useMemo(() => compile(song.map), [song.map]);
-  const { tempo, meter } = song.map.start;
+  const map = useMemo(() => unpacked(song.map), [song.map]);
+  const timeline = useMemo(() => compile(map), [map]);
+  const { tempo, meter } = map.start;
   return (
     <Link href={href} className={classes.line}>
       <strong className="name">{song.title}</strong>

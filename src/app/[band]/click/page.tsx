@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
+import { packed } from '@/core/packed';
 import { bandBook } from '@/server/band';
-import { forPage } from '@/server/http';
-import { bandBySlug } from '@/server/people';
+import { bandsForPage, forPage } from '@/server/http';
 import { ClickPage } from '@/ui/click/ClickPage';
 
 export const metadata: Metadata = { title: 'Click' };
@@ -9,9 +9,9 @@ export const metadata: Metadata = { title: 'Click' };
 type Props = { readonly params: Promise<{ band: string }> };
 
 const Page = async ({ params }: Props) => {
-  const { band } = await params;
-  const book = await forPage(async (db) => bandBook(db, (await bandBySlug(db, band)).id));
-  return <ClickPage opened={book} />;
+  const { band } = await bandsForPage((await params).band);
+  const book = await forPage((db) => bandBook(db, band.id));
+  return <ClickPage opened={{ ...book, document: packed(book.document) }} />;
 };
 
 export default Page;

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { packed } from '@/core/packed';
 import { bandEvents, bandSets, bandSongs } from '@/server/band';
 import { bandsForPage, forPage } from '@/server/http';
 import { SetsPage } from '@/ui/sets/SetsPage';
@@ -23,7 +24,7 @@ const Page = async ({ params }: Props) => {
         arrangement,
         arrangementName,
         title,
-        map,
+        map: packed(map),
       }))}
       events={events.map((event) => ({
         ...event,

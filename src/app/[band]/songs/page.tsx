@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { packed } from '@/core/packed';
 import { bandSongs } from '@/server/band';
 import { bandsForPage, forPage } from '@/server/http';
 import { SongsPage } from '@/ui/song/SongsPage';
@@ -18,7 +19,7 @@ const Page = async ({ params }: Props) => {
         arrangement,
         arrangementName,
         title,
-        map,
+        map: packed(map),
       }))}
     />
   );

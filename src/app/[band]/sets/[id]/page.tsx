@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { cache } from 'react';
 import * as z from 'zod';
+import { packed } from '@/core/packed';
 import { bandBook, bandSongs, readSet } from '@/server/band';
 import { forPage, underItsBand } from '@/server/http';
 import { SetPage } from '@/ui/sets/SetPage';
@@ -34,7 +35,12 @@ const Page = async ({ params }: Props) => {
   return (
     <SetPage
       key={id}
-      opened={{ id, document: opened.set, revision: opened.revision, mayEdit: opened.mayEdit }}
+      opened={{
+        id,
+        document: packed(opened.set),
+        revision: opened.revision,
+        mayEdit: opened.mayEdit,
+      }}
       band={band}
       click={click}
       event={{ title: of.title, place: of.place, startsAt: of.startsAt.toISOString() }}
@@ -43,7 +49,7 @@ const Page = async ({ params }: Props) => {
         arrangement,
         arrangementName,
         title,
-        map,
+        map: packed(map),
         revision,
         mayEdit,
       }))}

@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { cache } from 'react';
 import * as z from 'zod';
+import { packed } from '@/core/packed';
 import { besideSong, readSong } from '@/server/band';
 import { forPage, underItsBand } from '@/server/http';
 import { SongPage } from '@/ui/song/SongPage';
@@ -30,7 +31,7 @@ const Page = async ({ params }: Props) => {
   return (
     <SongPage
       key={id}
-      opened={{ id, document: map, revision, mayEdit }}
+      opened={{ id, document: packed(map), revision, mayEdit }}
       title={title}
       arrangement={arrangementName}
       layout={layout}

@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { cache } from 'react';
 import * as z from 'zod';
+import { packed } from '@/core/packed';
 import { bandBook, readSong } from '@/server/band';
 import { forPage, underItsBand } from '@/server/http';
 import { kitOf } from '@/server/people';
@@ -30,10 +31,10 @@ const Page = async ({ params }: Props) => {
   return (
     <KitPage
       key={id}
-      opened={{ id, document: map, revision, mayEdit }}
+      opened={{ id, document: packed(map), revision, mayEdit }}
       title={title}
       song={`/${band}/songs/${id}`}
-      book={book}
+      book={{ ...book, document: packed(book.document) }}
       layout={layout}
     />
   );
