@@ -16,6 +16,8 @@ const shared = {
     '^server-only$': '<rootDir>/node_modules/server-only/empty.js',
   },
   testEnvironment: 'node',
+  // What one process shares (pool, news) is kept on globalThis, and closed by the tests themselves.
+  testEnvironmentOptions: { globalsCleanup: 'off' },
 };
 
 export default {

@@ -4,30 +4,64 @@
 -- sees no row unless a policy says so. Two policies do: its functions read what they are there for,
 -- and upkeep (migrations, the demo) reads and writes all once it has said that it is upkeep.
 
--- The author of a change is who made it.
-DROP POLICY editors_insert ON change;
-CREATE POLICY editors_insert ON change FOR INSERT TO ebrant_app
-  WITH CHECK (may_edit(band) AND author = current_member());
-
 -- A temporary table of the caller's must never stand in for one of ours: pg_temp comes last.
 ALTER FUNCTION role_in(uuid) SET search_path = pg_catalog, public, pg_temp;
-ALTER FUNCTION current_member() SET search_path = pg_catalog, public, pg_temp;
-ALTER FUNCTION may_read(uuid) SET search_path = pg_catalog, public, pg_temp;
 ALTER FUNCTION open_book() SET search_path = pg_catalog, public, pg_temp;
 
 -- Which roles change things: said here and nowhere else.
-CREATE FUNCTION edits(role band_role) RETURNS boolean LANGUAGE sql IMMUTABLE
-SET search_path = pg_catalog, public, pg_temp AS $$
-  SELECT coalesce(role IN ('leader', 'drummer'), false)
+CREATE FUNCTION edits(role band_role) RETURNS boolean LANGUAGE sql IMMUTABLE AS $$
+  SELECT coalesce(role::pg_catalog.text IN ('leader', 'drummer'), false)
 $$;
-CREATE OR REPLACE FUNCTION may_edit(asked uuid) RETURNS boolean LANGUAGE sql STABLE
-SET search_path = pg_catalog, public, pg_temp AS $$
-  SELECT edits(role_in(asked))
+CREATE OR REPLACE FUNCTION current_member() RETURNS uuid LANGUAGE sql STABLE AS $$
+  SELECT nullif(pg_catalog.current_setting('ebrant.member', true), '')::pg_catalog.uuid
 $$;
 
-CREATE FUNCTION is_upkeep() RETURNS boolean LANGUAGE sql STABLE
-SET search_path = pg_catalog, public, pg_temp AS $$
-  SELECT coalesce(current_setting('ebrant.upkeep', true), '') = 'on'
+-- The bands that the member reads and changes. Policies ask once a statement, not once a row: within
+-- (SELECT …) the answer is kept.
+CREATE FUNCTION bands_to_read() RETURNS uuid[]
+LANGUAGE sql STABLE SECURITY DEFINER SET search_path = pg_catalog, public, pg_temp AS $$
+  SELECT coalesce(array_agg(band), '{}') FROM membership WHERE member = current_member()
+$$;
+CREATE FUNCTION bands_to_edit() RETURNS uuid[]
+LANGUAGE sql STABLE SECURITY DEFINER SET search_path = pg_catalog, public, pg_temp AS $$
+  SELECT coalesce(array_agg(band), '{}') FROM membership
+  WHERE member = current_member() AND edits(role)
+$$;
+
+DROP POLICY read_own_bands ON band;
+DROP POLICY read_own_bands ON membership;
+DROP POLICY members_read ON book;
+CREATE POLICY members_read ON band FOR SELECT TO ebrant_app
+  USING (id = ANY ((SELECT bands_to_read())::uuid[]));
+CREATE POLICY members_read ON membership FOR SELECT TO ebrant_app
+  USING (band = ANY ((SELECT bands_to_read())::uuid[]));
+CREATE POLICY members_read ON book FOR SELECT TO ebrant_app
+  USING (band = ANY ((SELECT bands_to_read())::uuid[]));
+DO $$
+DECLARE name text;
+DECLARE reads text := 'band = ANY ((SELECT bands_to_read())::uuid[])';
+DECLARE edits text := 'band = ANY ((SELECT bands_to_edit())::uuid[])';
+BEGIN
+  FOREACH name IN ARRAY ARRAY['document', 'change', 'song', 'arrangement', 'event', 'song_set', 'set_item']
+  LOOP
+    EXECUTE format('DROP POLICY members_read ON %I', name);
+    EXECUTE format('DROP POLICY editors_insert ON %I', name);
+    EXECUTE format('DROP POLICY editors_update ON %I', name);
+    EXECUTE format('DROP POLICY editors_delete ON %I', name);
+    EXECUTE format('CREATE POLICY members_read ON %I FOR SELECT TO ebrant_app USING (%s)', name, reads);
+    EXECUTE format('CREATE POLICY editors_insert ON %I FOR INSERT TO ebrant_app WITH CHECK (%s)', name,
+      -- The author of a change is who made it.
+      CASE name WHEN 'change' THEN edits || ' AND author = current_member()' ELSE edits END);
+    EXECUTE format('CREATE POLICY editors_update ON %I FOR UPDATE TO ebrant_app USING (%s) WITH CHECK (%s)',
+      name, edits, edits);
+    EXECUTE format('CREATE POLICY editors_delete ON %I FOR DELETE TO ebrant_app USING (%s)', name, edits);
+  END LOOP;
+END $$;
+DROP FUNCTION may_read(uuid);
+DROP FUNCTION may_edit(uuid);
+
+CREATE FUNCTION is_upkeep() RETURNS boolean LANGUAGE sql STABLE AS $$
+  SELECT coalesce(pg_catalog.current_setting('ebrant.upkeep', true), '') = 'on'
 $$;
 
 -- Browsers in which a member has signed in: wrong passphrases from elsewhere do not lock them out.
@@ -67,19 +101,16 @@ END $$;
 
 -- Members see themselves and those they share a band with; nobody reads a passphrase's hash but the
 -- function that signs in.
-CREATE FUNCTION shares_band(asked uuid) RETURNS boolean
+CREATE FUNCTION members_to_see() RETURNS uuid[]
 LANGUAGE sql STABLE SECURITY DEFINER SET search_path = pg_catalog, public, pg_temp AS $$
-  SELECT EXISTS (
-    SELECT FROM membership AS mine JOIN membership AS theirs USING (band)
-    WHERE mine.member = current_member() AND theirs.member = asked
-  )
+  SELECT array_agg(member) || current_member() FROM membership WHERE band = ANY (bands_to_read())
 $$;
 REVOKE SELECT ON member FROM ebrant_app;
 REVOKE SELECT (id, name, passphrase_hash, kit) ON member FROM ebrant_app;
 GRANT SELECT (id, name, kit) ON member TO ebrant_app;
 DROP POLICY all_read ON member;
 CREATE POLICY bandmates_read ON member FOR SELECT TO ebrant_app
-  USING (id = current_member() OR shares_band(id));
+  USING (id = ANY ((SELECT members_to_see())::uuid[]));
 
 CREATE FUNCTION to_sign_in(asked text) RETURNS TABLE (id uuid, passphrase_hash text)
 LANGUAGE sql STABLE SECURITY DEFINER SET search_path = pg_catalog, public, pg_temp AS $$
@@ -138,8 +169,8 @@ LANGUAGE sql SECURITY DEFINER SET search_path = pg_catalog, public, pg_temp AS $
 $$;
 
 REVOKE EXECUTE ON ALL FUNCTIONS IN SCHEMA public FROM PUBLIC;
-GRANT EXECUTE ON FUNCTION current_member(), edits(band_role), role_in(uuid), may_read(uuid), may_edit(uuid),
-  shares_band(uuid), to_sign_in(text), knows_device(text, bytea), remember_device(bytea, uuid),
+GRANT EXECUTE ON FUNCTION current_member(), edits(band_role), role_in(uuid), bands_to_read(), bands_to_edit(),
+  members_to_see(), to_sign_in(text), knows_device(text, bytea), remember_device(bytea, uuid),
   forget_attempts(), open_session(bytea, uuid, integer), session_of(bytea), page_head(bytea),
   close_session(bytea) TO ebrant_app;
 REVOKE CREATE ON SCHEMA public FROM PUBLIC;

@@ -3,6 +3,7 @@ import * as z from 'zod';
 import { type Book, bookKind } from '@/core/book';
 import type { Queries } from '../database';
 import { asDocument, keptDocument, VERSION } from '../documents';
+import { mayEdit } from '../people/bands';
 
 const bookRow = z.object({
   id: z.string(),
@@ -15,7 +16,7 @@ const bookRow = z.object({
 export const bandBook = async (db: Queries, band: string) => {
   const { version, ...row } = await db.one(
     bookRow,
-    `SELECT document.id, ${VERSION} AS version, document.revision, may_edit(document.band) AS "mayEdit"
+    `SELECT document.id, ${VERSION} AS version, document.revision, ${mayEdit('document.band')} AS "mayEdit"
      FROM book JOIN document USING (id) WHERE book.band = $1`,
     [band],
   );

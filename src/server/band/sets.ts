@@ -4,6 +4,7 @@ import * as z from 'zod';
 import { blankSet, itemsOf, type SongSet, setKind } from '@/core/set';
 import { type Queries, refuse } from '../database';
 import { asDocument, insertDocument, storeItems } from '../documents';
+import { mayEdit } from '../people/bands';
 import type { SongEntry } from './songs';
 import { readSongs } from './songs';
 
@@ -33,7 +34,7 @@ export type SetEntry = Omit<z.infer<typeof setRow>, 'body'> & { readonly set: So
 
 const EVENTS = 'SELECT id, kind, title, place, starts_at AS "startsAt" FROM event';
 const SETS = `
-  SELECT song_set.id, song_set.event, document.revision, may_edit(song_set.band) AS "mayEdit",
+  SELECT song_set.id, song_set.event, document.revision, ${mayEdit('song_set.band')} AS "mayEdit",
          document.body, band.id AS band, band.slug
   FROM song_set JOIN document ON document.id = song_set.id JOIN band ON band.id = song_set.band`;
 

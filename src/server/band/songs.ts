@@ -6,7 +6,7 @@ import { layoutSchema, USUAL_LAYOUT } from '@/core/kit';
 import { blankRoadMap, type RoadMap, roadMapKind } from '@/core/roadmap';
 import { type Queries, refuse } from '../database';
 import { asDocument, insertDocument, keptDocument, readDocument, VERSION } from '../documents';
-import { readOnly } from '../people/bands';
+import { mayEdit, readOnly } from '../people/bands';
 
 const songRow = z.object({
   song: z.string(),
@@ -26,7 +26,7 @@ export type SongEntry = Omit<z.infer<typeof songRow>, 'version'> & { readonly ma
 const SONGS = `
   SELECT song.id AS song, song.title, arrangement.id AS arrangement,
          arrangement.name AS "arrangementName",
-         ${VERSION} AS version, document.revision, may_edit(document.band) AS "mayEdit",
+         ${VERSION} AS version, document.revision, ${mayEdit('document.band')} AS "mayEdit",
          band.id AS band, band.slug
   FROM arrangement
   JOIN song ON song.id = arrangement.song

@@ -14,7 +14,7 @@ import {
 import type { Problem } from '@/core/result';
 import type { SongSet } from '@/core/set';
 import { type MemberId, type Queries, Refusal, refuse } from '../database';
-import { readOnly } from '../people/bands';
+import { mayEdit, readOnly } from '../people/bands';
 import { asDocument } from './cache';
 import { type KindName, kindOf } from './kinds';
 
@@ -30,7 +30,7 @@ const documentRow = z.object({
 /** A document as stored, with whether the member may change it. */
 export type StoredDocument = z.infer<typeof documentRow>;
 
-const DOCUMENT = `SELECT id, band, kind, body, revision, may_edit(band) AS "mayEdit"
+const DOCUMENT = `SELECT id, band, kind, body, revision, ${mayEdit('band')} AS "mayEdit"
                   FROM document WHERE id = $1`;
 
 /** A document that the member may read. */

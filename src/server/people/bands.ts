@@ -16,7 +16,11 @@ export const bandRow = z.object({
 export type Band = z.infer<typeof bandRow>;
 export type Role = (typeof ROLES)[number];
 
-const BANDS = `SELECT id, slug, name, role_in(id) AS role, may_edit(id) AS "mayEdit" FROM band`;
+/** SQL for whether the member may change things in the band that a column names. */
+export const mayEdit = (column: string): string =>
+  `(${column} = ANY ((SELECT bands_to_edit())::uuid[]))`;
+
+const BANDS = `SELECT id, slug, name, role_in(id) AS role, ${mayEdit('id')} AS "mayEdit" FROM band`;
 
 /** One of the member's bands by the short name in its addresses. */
 export const bandBySlug = async (db: Queries, slug: string): Promise<Band> =>
