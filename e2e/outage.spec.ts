@@ -59,3 +59,34 @@ test('a window closed while the server is away hands its edits to the next', asy
   await saved(next);
   expect(Object.values((await stored(next, id)).body.sections)[0]).toMatchObject({ bars: 11 });
 });
+
+test('the database stopped while a band’s file is put back: all of it is there, or nothing', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await enter(page);
+  const count = async () => {
+    const file = await (await page.request.get('/api/bands/saltreach-nine/file')).json();
+    return { songs: file.songs.length, sets: file.events.length };
+  };
+  const text = await (await page.request.get('/api/bands/saltreach-nine/file')).text();
+  const before = await count();
+  // Large enough to be in the middle of it when the database goes.
+  const file = JSON.parse(text);
+  const songs = Array.from({ length: 20 }, () => file.songs).flat();
+  const large = JSON.stringify({ ...file, songs, events: [], book: undefined });
+  const restoring = page.request.post('/api/bands/saltreach-nine/file', { data: { text: large } });
+  await page.waitForTimeout(700);
+  database('pause');
+  const answer = await restoring;
+  database('resume');
+  await expect.poll(async () => (await page.request.get('/api/health')).status()).toBe(200);
+  const after = await count();
+  if (answer.status() === 204) expect(after.songs).toBe(before.songs + songs.length);
+  else {
+    expect(answer.status()).toBe(503);
+    expect(answer.headers()['retry-after']).toBe('2');
+    expect((await answer.json()).problem.message).toContain('Nothing that was saved is lost');
+    expect(after).toEqual(before);
+  }
+});

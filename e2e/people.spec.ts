@@ -88,3 +88,44 @@ test('every action is found by typing and listed with its key', async ({ page })
   await page.keyboard.press('Enter');
   await page.waitForURL(/\/songs$/);
 });
+
+test('every page runs only scripts of its own answer, and breaks no rule that it sets itself', async ({
+  page,
+}) => {
+  const broken: string[] = [];
+  page.on('console', (message) => {
+    if (message.type() === 'error') broken.push(message.text().slice(0, 200));
+  });
+  await enter(page);
+  const nonces = new Set<string>();
+  for (const address of Object.values(PAGES)) {
+    const response = await page.goto(await address(page));
+    const { 'content-security-policy': policy = '', ...headers } = response?.headers() ?? {};
+    const [, nonce = ''] = /script-src 'self' 'nonce-([^']+)' 'strict-dynamic'/.exec(policy) ?? [];
+    expect(nonce).toHaveLength(24);
+    nonces.add(nonce);
+    expect(headers).toMatchObject({
+      'cache-control': expect.stringContaining('no-store'),
+      'permissions-policy': expect.stringContaining('camera=()'),
+      'x-content-type-options': 'nosniff',
+    });
+    await page.waitForLoadState('load');
+  }
+  expect(nonces.size).toBe(Object.keys(PAGES).length);
+  expect(broken).toEqual([]);
+});
+
+test('a song asked for under another band’s name is found under its own', async ({ page }) => {
+  await enter(page);
+  const song = await hrefOf(page, '/saltreach-nine/songs', /Slack Water/);
+  await page.goto('/saltreach-nine/sets');
+  await page.getByRole('button', { name: 'The Saltreach Nine' }).click();
+  const other = await page
+    .getByRole('link', { name: 'Loft Street Chapel team' })
+    .getAttribute('href');
+  const slug = other?.split('/')[1] ?? '';
+  for (const rest of ['', '/kit', '/chart']) {
+    await page.goto(song.replace('saltreach-nine', slug) + rest);
+    await expect(page).toHaveURL(new RegExp(`${song}${rest}$`));
+  }
+});

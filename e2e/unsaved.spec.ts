@@ -264,8 +264,7 @@ test('two days without a network, the clock set back meanwhile: 200 edits agains
   const others = await browser.newContext();
   const other = await others.newPage();
   await enter(other, 'Odile Marsh');
-  const [first] = await sectionsOf(other, id);
-  expect(first?.bars).toBe(4);
+  expect(await barsOf(other, id, 'Intro')).toBe(4);
   const sections = Object.keys((await stored(other, id)).body.sections);
   for (let batch = 0; batch < 3; batch++) {
     const changes = Array.from({ length: 100 }, (_, index) => ({
