@@ -15,11 +15,17 @@ const TOO_SOON = 3000;
 
 const lead = () => {
   let ending = false;
+  let served = false;
   const start = () => {
     const began = Date.now();
     const worker = cluster.fork();
+    worker.on('listening', () => {
+      served = true;
+    });
     worker.on('exit', () => {
       if (ending) return;
+      // The port is taken, or there is no build: trying again would not help.
+      if (!served) process.exit(1);
       setTimeout(start, Math.max(0, TOO_SOON - (Date.now() - began)));
     });
   };
@@ -37,7 +43,12 @@ const serve = async () => {
   const app = next({ dev: false, hostname: host, port: Number(port) });
   await app.prepare();
   const handle = app.getRequestHandler();
-  createServer((request, response) => handle(request, response)).listen(Number(port), host);
+  createServer((request, response) => handle(request, response))
+    .on('error', (error) => {
+      console.error(error.message);
+      process.exit(1);
+    })
+    .listen(Number(port), host);
   // Streams never end by themselves.
   process.on('SIGTERM', () => process.exit(0));
   process.on('SIGINT', () => process.exit(0));

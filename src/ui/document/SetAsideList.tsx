@@ -10,7 +10,14 @@ type Props = {
 
 /** Edits that were not saved, one by one, to be read, copied and taken off the list. */
 const SetAsideList = ({ aside, onDismiss }: Props) => (
-  <Alert color="orange" variant="light" title="Not saved, and kept here" role="region">
+  <Alert
+    color="orange"
+    variant="outline"
+    title="Not saved, and kept here"
+    role="region"
+    flex="1 0 100%"
+    styles={{ title: { color: 'var(--mantine-color-text)' } }}
+  >
     <Stack gap="sm">
       {aside.map(({ id, reason, words }) => (
         <Stack key={id} gap={4}>

@@ -19,7 +19,7 @@ test('how it stands with what was typed is said truthfully', () => {
 test('what is kept as typed is never called saved', () => {
   const several = ['Bars of Verse', 'Meter of Out', 'The song as text, line 3', 'Tempo'].map(draft);
   expect(savingWords({ kind: 'saved' }, true, several.slice(0, 1))).toBe(
-    'Saved, except what is kept as typed until it is mended: Bars of Verse',
+    'Saved, except what is kept as typed: Bars of Verse',
   );
   expect(savingWords({ kind: 'saved' }, true, several)).toContain('line 3 and 1 more');
 });

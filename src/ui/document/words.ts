@@ -9,7 +9,7 @@ export const savingWords = (saving: Saving, kept: boolean, drafts: readonly Draf
   if (saving.kind === 'sending') return kept ? 'Saving' : `Saving. ${NOT_KEPT}`;
   return drafts.length === 0
     ? 'Everything is saved'
-    : `Saved, except what is kept as typed until it is mended: ${draftWords(drafts)}`;
+    : `Saved, except what is kept as typed: ${draftWords(drafts)}`;
 };
 
 const KEPT = 'Your edits are kept in this browser.';

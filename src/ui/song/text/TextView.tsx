@@ -62,7 +62,8 @@ export const TextView = ({ map, mayEdit, edit, onPreview }: Props) => {
     setLine(lineOf(event.currentTarget));
     const mended = mendShorthand(base.text, next);
     const found = mended?.problems ?? parseShorthand(next, newId).problems;
-    onPreview(found.length > 0 ? parseShorthand(next, newId).map : undefined);
+    // Where nothing of it can be taken over it is drawn all the same, as far as it is understood.
+    onPreview(mended ? undefined : parseShorthand(next, newId).map);
     const taken = mended ? takeOver(mended.text) : undefined;
     const wrong = found.length > 0 || taken?.refused;
     const { text: good, map: said } = taken?.base ?? base;
