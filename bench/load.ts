@@ -2,7 +2,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import http from 'node:http';
 import pg from 'pg';
-import { type Change, type LoggedChange, merge, setFields } from '@/core/document';
+import { type Change, firstOrders, type LoggedChange, merge, setFields } from '@/core/document';
 import { newSection, type RoadMap, roadMapKind } from '@/core/roadmap';
 import { roadMapOf } from '@/core/testing';
 import { UPKEEP } from '@/server/database/upkeep';
@@ -23,6 +23,7 @@ export const measureLoad = async (
   return [
     ...rows,
     await pageViews(url, crowd),
+    await besideLongFiles(url, crowd),
     await followers(url, crowd, 300, 150),
     await followers(url, crowd, 1000, 400),
   ];
@@ -93,6 +94,71 @@ const pageViews = async (url: string, { cookies, set, song }: Crowd): Promise<Ro
     milliseconds(quantile(times, 0.99)),
     'under 3000 ms',
     `${refused} refused, median ${milliseconds(quantile(times, 0.5))}`,
+  ];
+};
+
+/** What others wait while a set of 40 songs of 20,000 bars is written out, as a table and as sound. */
+const besideLongFiles = async (url: string, { cookies }: Crowd): Promise<Row> => {
+  const cookie = cookies[0] ?? '';
+  const headers = { cookie, 'Content-Type': 'application/json' };
+  const send = async (path: string, body: unknown) =>
+    (await fetch(url + path, { method: 'POST', headers, body: JSON.stringify(body) })).json();
+  const { set } = await send('/api/bands/saltreach-nine/events', {
+    kind: 'gig',
+    title: 'Long',
+    place: '',
+    startsAt: '2027-01-01T20:00:00Z',
+  });
+  const items: unknown[] = [];
+  const orders = firstOrders(40);
+  for (let index = 0; index < 40; index++) {
+    const { arrangement } = await send('/api/bands/saltreach-nine/songs', {
+      title: `Long ${index}`,
+    });
+    const value = { ...newSection('s', { bars: 2000, times: 10 }), order: 'a0' };
+    await send(`/api/documents/${arrangement}/changes`, {
+      base: 0,
+      changes: [
+        { id: randomUUID(), operations: [{ type: 'insert', in: 'sections', id: 's', value }] },
+      ],
+    });
+    items.push({
+      type: 'insert',
+      in: 'items',
+      id: `i${index}`,
+      value: {
+        kind: 'song',
+        order: orders[index],
+        arrangement,
+        gap: { kind: 'seconds', seconds: 5 },
+      },
+    });
+  }
+  await send(`/api/documents/${set}/changes`, {
+    base: 0,
+    changes: [{ id: randomUUID(), operations: items }],
+  });
+  let making = true;
+  const start = performance.now();
+  const long = Promise.all([
+    get(`${url}/api/documents/${set}/sheet?as=csv`, cookie),
+    fetch(`${url}/api/documents/${set}/click?as=wav`, { headers }).then(async (response) => {
+      // The head and some seconds of it: the whole would be hours.
+      const reader = response.body?.getReader();
+      for (let count = 0; count < 50; count++) await reader?.read();
+      await reader?.cancel();
+    }),
+  ]).then(() => {
+    making = false;
+  });
+  const waits: number[] = [];
+  while (making) waits.push((await get(`${url}/api/health`, cookie)).ms);
+  await long;
+  return [
+    'a request beside a long set’s files, 95th percentile',
+    milliseconds(quantile(waits, 0.95)),
+    'under 100 ms',
+    `${waits.length} requests in ${((performance.now() - start) / 1000).toFixed(1)} s, longest ${milliseconds(quantile(waits, 1))}`,
   ];
 };
 

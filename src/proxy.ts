@@ -1,5 +1,8 @@
 import { type NextRequest, NextResponse } from 'next/server';
 
+/** Hot reload compiles in the browser and hears by a web socket. */
+const HOT = process.env.NODE_ENV === 'development';
+
 /**
  * What every page is sent with. Scripts run only with the nonce of this very answer
  * (W3C Content Security Policy Level 3); Next.js puts it on its own.
@@ -7,7 +10,7 @@ import { type NextRequest, NextResponse } from 'next/server';
 const policyFor = (nonce: string): string =>
   [
     `default-src 'self'`,
-    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'`,
+    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'${HOT ? ` 'unsafe-eval'` : ''}`,
     `style-src 'self' 'nonce-${nonce}'`,
     // Positions and sizes are style attributes, which carry no nonce.
     `style-src-attr 'unsafe-inline'`,
@@ -15,7 +18,7 @@ const policyFor = (nonce: string): string =>
     `media-src 'self' blob:`,
     // The staff's music font comes as data within its code.
     `font-src 'self' data:`,
-    `connect-src 'self'`,
+    `connect-src 'self'${HOT ? ' ws:' : ''}`,
     `worker-src 'self' blob:`,
     `object-src 'none'`,
     `base-uri 'none'`,

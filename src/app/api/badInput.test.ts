@@ -7,6 +7,7 @@ import * as songs from './bands/[band]/songs/route';
 import * as changes from './documents/[id]/changes/route';
 import * as click from './documents/[id]/click/route';
 import * as document from './documents/[id]/route';
+import * as sheet from './documents/[id]/sheet/route';
 import * as song from './songs/[id]/route';
 
 let db: TestDatabase;
@@ -272,4 +273,18 @@ test('a click file’s name is safe in its header, and odd wishes are refused', 
     '16 or 24 bits',
   );
   expect((await send(click.GET, undefined, { id: ferry }, '?as=ogg')).status).toBe(422);
+});
+
+test('a song or a set goes out only as what it can be', async () => {
+  const set = await db.value<string>(
+    `SELECT id FROM document WHERE body->'heading'->>'title' = 'First set'`,
+  );
+  expect(await send(sheet.GET, undefined, { id: set }, '?as=musicxml')).toMatchObject({
+    status: 422,
+    text: expect.stringContaining('A set does not go out as Chart (MusicXML); a song does.'),
+  });
+  expect(await send(click.GET, undefined, { id: ferry }, '?as=songs')).toMatchObject({
+    status: 422,
+    text: expect.stringContaining('a set does.'),
+  });
 });

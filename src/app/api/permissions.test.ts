@@ -70,6 +70,7 @@ const MATRIX: Readonly<Record<string, Row>> = {
     body: () => ({ text: writeBandFile({ songs: [], events: [] }) }),
     expected: editors(204),
   },
+  'GET /bands/[band]/revisions': { ...ofBand, expected: members(200) },
   'GET /bands/[band]/news': { ...ofBand, expected: members(200) },
   'GET /speech': { expected: { ...all(200), nobody: 401 } },
   'GET /speech/[voice]': {

@@ -11,5 +11,6 @@ export {
   writeBandFile,
 } from './bandFile';
 export { readSongFile, type SongFile, songFileJsonSchema, writeSongFile } from './file';
+export * from './formats';
 export * from './message';
 export * from './table';

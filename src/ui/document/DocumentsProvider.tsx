@@ -8,10 +8,11 @@ import {
   useLayoutEffect,
   useState,
 } from 'react';
+import * as z from 'zod';
 import { newId } from '../shared/newId';
 import { httpConnection } from './connection';
 import { createDocuments, type Documents } from './documents';
-import { type BandNews, followNews } from './news';
+import { type BandNews, followNews, revisionsSchema } from './news';
 import { windowSteps } from './undo';
 import { browserStorage, thisPage } from './unsaved';
 
@@ -51,7 +52,7 @@ export const DocumentsProvider = ({ band, member, children }: Props) => {
         for (const listener of listeners) listener(news);
       },
       onLiveness: opened.setLiveness,
-      onSilence: opened.refresh,
+      onSilence: () => void askRevisions(band, opened.hear),
       random: Math.random,
     });
     void page.others.then((others) => {
@@ -81,6 +82,22 @@ export const DocumentsProvider = ({ band, member, children }: Props) => {
     </Context>
   );
 };
+
+/** Asks once where the documents of the band stand, in place of a stream that is cut. */
+const askRevisions = async (band: string, hear: (news: BandNews) => void) => {
+  try {
+    const response = await fetch(`/api/bands/${band}/revisions`, {
+      signal: AbortSignal.timeout(10_000),
+    });
+    const { revisions } = revisionsBody.parse(await response.json());
+    for (const [document, revision] of Object.entries(revisions))
+      hear({ kind: 'document', document, revision });
+  } catch {
+    // It is asked again soon.
+  }
+};
+
+const revisionsBody = z.object({ revisions: revisionsSchema });
 
 const openDocuments = (
   member: string,

@@ -75,6 +75,8 @@ export const createDocuments = (options: DocumentsOptions): Documents => {
   let again: ReturnType<typeof setTimeout> | undefined;
   let tries = 0;
   let orphaned = storage.aside(ORPHANED);
+  /** Documents of which pages that are gone have left something, as it was when last asked. */
+  let left = storage.documents();
 
   const tell = () => {
     for (const listener of listeners) listener();
@@ -107,15 +109,17 @@ export const createDocuments = (options: DocumentsOptions): Documents => {
   const resume = async () => {
     for (const store of stores.values()) store.takeUp();
     for (const drafts of drafted.values()) drafts.reload();
-    const left = storage.documents().filter((id) => !stores.has(id));
+    left = storage.documents();
+    const unopened = left.filter((id) => !stores.has(id));
     const readings = await Promise.all(
-      left.map(async (id) => [id, await options.read(id)] as const),
+      unopened.map(async (id) => [id, await options.read(id)] as const),
     );
     if (closed) return;
     for (const [id, reading] of readings) {
       if (reading.kind === 'read') open(reading.of, reading.opened);
       if (reading.kind === 'refused') giveUp(id, reading.reason);
     }
+    left = storage.documents();
     tell();
     if (!readings.some(([, { kind }]) => kind === 'away')) return;
     tries++;
@@ -150,7 +154,7 @@ export const createDocuments = (options: DocumentsOptions): Documents => {
       const open = [...stores.values()].filter(
         (store) => store.snapshot().saving.kind !== 'saved',
       ).length;
-      return open + storage.documents().filter((id) => !stores.has(id)).length;
+      return open + left.filter((id) => !stores.has(id)).length;
     },
     liveness: () => liveness,
     setLiveness: (next) => {

@@ -41,7 +41,7 @@ const DEAD_AFTER = 35_000;
 /** How often a page that hears nothing asks (ms). */
 const ASK_EVERY = 8000;
 
-const revisionsSchema = z.record(z.string(), z.number().int());
+export const revisionsSchema = z.record(z.string(), z.number().int());
 const documentSchema = z.object({
   document: z.string(),
   revision: z.number().int(),

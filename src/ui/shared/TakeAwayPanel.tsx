@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { type FileOf, formatOf, formatsFor } from '@/core/sheet';
 import { useSpeaks } from '../click/useSpeaks';
 import { FileLink } from './Button';
 import { Select } from './Select';
@@ -34,8 +35,7 @@ const FORMATS = [
 
 export type TakeAwayProps = {
   readonly document: string;
-  /** “song” or “set”. */
-  readonly what: string;
+  readonly what: FileOf;
   /** Files are made from what is saved. */
   readonly saved: boolean;
 };
@@ -74,7 +74,7 @@ const TakeAwayPanel = ({ document, what, saved }: TakeAwayProps) => {
         <Select label="Tracks" shown value={format} onChange={setFormat} choices={FORMATS} />
       </div>
       <FileLink href={`${url}&as=midi&ramps=${ramps}&format=${format}`} ready={ready}>
-        MIDI file
+        {formatOf('midi').label[what]}
       </FileLink>
       <p>
         Tempo, meters, section markers, cues and spoken words; click and drums on channel 10. The
@@ -84,17 +84,13 @@ const TakeAwayPanel = ({ document, what, saved }: TakeAwayProps) => {
         <Select label="Resolution" shown value={bits} onChange={setBits} choices={BITS} />
         <Select label="Channels" shown value={layout} onChange={setLayout} choices={LAYOUTS} />
       </div>
-      <FileLink href={`${wav}&as=wav`} ready={ready}>
-        WAV file, 48 kHz
-      </FileLink>
-      {what === 'set' && (
-        <FileLink href={`${wav}&as=songs`} ready={ready}>
-          A WAV for each song (zip)
-        </FileLink>
-      )}
-      <FileLink href={`${wav}&as=stems`} ready={ready}>
-        Each on its own (zip)
-      </FileLink>
+      {formatsFor(what, 'heard')
+        .filter(({ id }) => id !== 'midi')
+        .map(({ id, label }) => (
+          <FileLink key={id} href={`${wav}&as=${id}`} ready={ready}>
+            {label[what]}
+          </FileLink>
+        ))}
       <p>
         Sections are marked in each WAV file. Vamps are played as often as is expected, holds last
         as long as is said.
@@ -112,20 +108,11 @@ const Sheets = ({ document, what }: Pick<TakeAwayProps, 'document' | 'what'>) =>
   const sheet = `/api/documents/${document}/sheet`;
   return (
     <p className={classes.sheets}>
-      <a href={`${sheet}?as=csv`} download>
-        Table (CSV)
-      </a>
-      <a href={`${sheet}?as=text`} download>
-        Message to the band
-      </a>
-      {what === 'song' && (
-        <a href={`${sheet}?as=musicxml`} download>
-          Chart (MusicXML)
+      {formatsFor(what, 'read').map(({ id, label }) => (
+        <a key={id} href={`${sheet}?as=${id}`} download>
+          {label[what]}
         </a>
-      )}
-      <a href={`${sheet}?as=json`} download>
-        Whole {what} (JSON)
-      </a>
+      ))}
     </p>
   );
 };

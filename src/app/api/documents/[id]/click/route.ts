@@ -3,12 +3,12 @@ import { programOf } from '@/server/band';
 import { LANES } from '@/server/files/clickFiles';
 import type { Job } from '@/server/files/job';
 import { exportFile } from '@/server/files/thread';
-import { documentParams, fileResponse, memberRoute } from '@/server/http';
+import { documentParams, fileResponse, idsOf, memberRoute, refuseFormat } from '@/server/http';
 import { kitOf } from '@/server/people';
 
 const lane = z.enum(LANES, 'A file holds click, voice and drums.');
 const query = z.object({
-  as: z.enum(['midi', 'wav', 'songs', 'stems'], 'A click file is midi, wav, songs or stems.'),
+  as: z.enum(idsOf('heard'), `A click file is ${idsOf('heard').join(', ')}.`),
   bits: z.enum(['16', '24'], 'A WAV file has 16 or 24 bits.').default('16'),
   layout: z
     .enum(['mono', 'stereo', 'left', 'right'], 'The layout is mono, stereo, left or right.')
@@ -33,6 +33,7 @@ export const GET = memberRoute(
       source: await programOf(db, params.id),
       kit: await kitOf(db, member),
     }));
+    refuseFormat(source.of, as);
     const job: Job =
       as === 'midi'
         ? { source, kit, lanes, as, ramps, format: format === '0' ? 0 : 1 }

@@ -4,10 +4,18 @@ import { arrangementsOf, programOf, readSong, readSongs, setFile } from '@/serve
 import type { Queries } from '@/server/database';
 import { readDocument } from '@/server/documents';
 import { exportFile } from '@/server/files/thread';
-import { bytesOf, documentParams, type FileToSend, fileResponse, memberRoute } from '@/server/http';
+import {
+  bytesOf,
+  documentParams,
+  type FileToSend,
+  fileResponse,
+  idsOf,
+  memberRoute,
+  refuseFormat,
+} from '@/server/http';
 
 const query = z.object({
-  as: z.enum(['csv', 'text', 'json', 'musicxml'], 'A sheet is csv, text, json or musicxml.'),
+  as: z.enum(idsOf('read'), `A sheet is ${idsOf('read').join(', ')}.`),
 });
 
 /** A song or a set as a table; a song as a message to the band, or whole as a file of our own. */
@@ -16,6 +24,7 @@ export const GET = memberRoute(
   async ({ params: { id }, query: { as }, within }) => {
     if (as === 'json') return within(async (db) => fileResponse(await whole(db, id)));
     const source = await within((db) => programOf(db, id));
+    refuseFormat(source.of, as);
     return fileResponse(await exportFile({ source, as }, within));
   },
 );
