@@ -24,7 +24,11 @@ export default {
   // Opening a database, or engraving a long song, takes seconds on a busy machine.
   testTimeout: 60_000,
   projects: [
-    { ...shared, displayName: 'unit', testMatch: ['<rootDir>/src/{core,ui,audio}/**/*.test.ts'] },
+    {
+      ...shared,
+      displayName: 'unit',
+      testMatch: ['<rootDir>/src/{core,ui,audio}/**/*.test.ts', '<rootDir>/src/*.test.ts'],
+    },
     {
       ...shared,
       displayName: 'database',

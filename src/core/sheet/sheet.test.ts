@@ -41,11 +41,14 @@ test('commas and quotes are quoted, and no cell begins a formula', () => {
   const set = program([
     { title: '=1+1', timeline: compile(SONG), gap: { kind: 'seconds', seconds: 5 } },
     { title: '@sum', timeline: compile(SONG), gap: { kind: 'seconds', seconds: 0 } },
+    // A spreadsheet passes over spaces.
+    { title: '  =1+1', timeline: compile(SONG), gap: { kind: 'seconds', seconds: 0 } },
   ]);
   const rows = songsTable(set).split('\r\n');
   // Two seconds of count, twelve of music, five of gap.
   expect(rows[1]).toBe(`1,'=1+1,0,2,14,0:00,5,0:14`);
   expect(rows[2]).toBe(`2,'@sum,19,21,33,0:19,5,0:14`);
+  expect(rows[3]).toContain(`3,'  =1+1,`);
 });
 
 test('a message to the band says the form in plain lines', () => {
