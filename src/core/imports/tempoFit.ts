@@ -1,4 +1,5 @@
 import { lastAtOrBefore } from '../search';
+import { elapsed, rateOf, TICKS_PER_QUARTER, ticks } from '../time';
 
 /**
  * Tempos read off a clock. A workstation writes hundreds of tiny tempo changes; a drummer reads a few.
@@ -201,7 +202,7 @@ const rampOver = (
       ) as [number, number];
       if (start === end || Math.min(start, end) < SLOWEST_QUARTERS) continue;
       const timeOf = (point: ClockPoint) =>
-        at + RAMPS[shape](point.quarters - first.quarters, quarters, start, end);
+        at + secondsInto(shape, point.quarters - first.quarters, quarters, start, end);
       const worst = worstIn(clock, from, to, timeOf);
       if (worst > tolerance) continue;
       return { tempos: [{ from, to, start, end, shape }], at: timeOf(last), worst };
@@ -210,20 +211,23 @@ const rampOver = (
   return undefined;
 };
 
-/** Seconds after some of the quarters of a ramp; the closed forms of `core/time/ramp`. */
-const RAMPS: Readonly<
-  Record<(typeof SHAPES)[number], (gone: number, all: number, start: number, end: number) => number>
-> = {
-  'even-per-beat': (gone, all, start, end) => {
-    const slope = (end - start) / all;
-    return (60 / slope) * Math.log(1 + (slope * gone) / start);
-  },
-  'even-per-second': (gone, all, start, end) => {
-    // Tempo squared is linear in position.
-    const speed = Math.sqrt(start * start + ((end * end - start * start) * gone) / all);
-    return (120 * all * (speed - start)) / (end * end - start * start);
-  },
-};
+/** Seconds after some of the quarters of a ramp from one tempo in quarters to another. */
+const secondsInto = (
+  shape: (typeof SHAPES)[number],
+  gone: number,
+  all: number,
+  start: number,
+  end: number,
+): number =>
+  elapsed(
+    {
+      shape,
+      length: ticks(all * TICKS_PER_QUARTER),
+      from: rateOf({ perMinute: start, unit: 'quarter' }),
+      to: rateOf({ perMinute: end, unit: 'quarter' }),
+    },
+    ticks(gone * TICKS_PER_QUARTER),
+  );
 
 /**
  * Where a ramp that lasts as long as the clock says begins and ends: its first half tells by how
@@ -242,15 +246,14 @@ const rampEnds = (
   const middle = clock.bars[Math.round((from + to) / 2)]!;
   const [half, halfLasts] = [middle.quarters - first.quarters, middle.seconds - at];
   if (half <= 0 || half >= all || lasts <= 0) return undefined;
-  const time = RAMPS[shape];
   // For each ratio of end to start there is one start by which the whole lasts as long as it should.
-  const startFor = (ratio: number) => time(all, all, 1, ratio) / lasts;
-  const halfFor = (ratio: number) => time(half, all, 1, ratio) / startFor(ratio);
+  const startFor = (ratio: number) => secondsInto(shape, all, all, 1, ratio) / lasts;
+  const halfFor = (ratio: number) => secondsInto(shape, half, all, 1, ratio) / startFor(ratio);
   let [low, high] = [Math.log(1 / 8), Math.log(8)];
   for (let step = 0; step < 60; step++) {
     const ratio = (low + high) / 2;
     // The more it speeds up, the more of the time the first half takes.
-    if (halfFor(Math.exp(ratio === 0 ? 1e-9 : ratio)) < halfLasts) low = ratio;
+    if (halfFor(Math.exp(ratio)) < halfLasts) low = ratio;
     else high = ratio;
   }
   const ratio = Math.exp((low + high) / 2);
