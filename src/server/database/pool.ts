@@ -2,9 +2,12 @@ import 'server-only';
 import pg from 'pg';
 import { createQueue, type Queue } from './queue';
 
-/** Connections a process keeps; short waits, so that a dead database is noticed within seconds. */
+/**
+ * Connections a process keeps. A database that is down refuses at once; the time to connect is for one
+ * that is there while this process has its hands full.
+ */
 const MOST_CONNECTIONS = 10;
-const CONNECT_WITHIN = 3000;
+const CONNECT_WITHIN = 10_000;
 const ANSWER_WITHIN = 15_000;
 /** Transactions that may wait for a connection, and for how long (ms). */
 const MOST_WAITING = 1500;
