@@ -119,13 +119,16 @@ const listen = async (): Promise<void> => {
   const state = hub();
   const client = new pg.Client({ connectionString: databaseUrl(), connectionTimeoutMillis: 3000 });
   let over = false;
+  let connected = false;
   const lost = () => {
     if (over) return;
     over = true;
-    if (state.client === client) state.client = undefined;
+    // Given back on purpose, it is missed by nobody; another may be open by now.
+    if (connected && state.client !== client) return;
+    state.client = undefined;
     if (state.bands.size === 0) return;
     state.missed = true;
-    setTimeout(() => void open(), AGAIN_AFTER).unref();
+    setTimeout(() => state.bands.size > 0 && void open(), AGAIN_AFTER).unref();
   };
   client.on('error', lost);
   client.once('end', lost);
@@ -137,6 +140,7 @@ const listen = async (): Promise<void> => {
   try {
     await client.connect();
     await client.query('LISTEN news');
+    connected = true;
     state.client = client;
     if (state.bands.size === 0) return close();
     if (state.missed) for (const those of state.bands.values()) tellAll(those, { kind: 'gap' });
