@@ -23,8 +23,6 @@ export type Sent<D> = Omit<Opened<D>, 'document'> & { readonly document: Packed<
 export type Documents = {
   /** The store of a document: the one that is there, or a new one. */
   readonly open: <D>(kind: DocumentKind<D>, opened: Opened<D>) => DocumentStore<D>;
-  /** The store of a document that was opened before. */
-  readonly known: <D>(id: string) => DocumentStore<D> | undefined;
   readonly hear: (news: BandNews) => void;
   /** Asks for all documents whether there is anything new. */
   readonly refresh: () => void;
@@ -139,7 +137,6 @@ export const createDocuments = (options: DocumentsOptions): Documents => {
 
   return {
     open,
-    known: <D>(id: string) => stores.get(id) as DocumentStore<D> | undefined,
     hear: (news) => {
       if (news.kind !== 'document') return;
       const store = stores.get(news.document);
