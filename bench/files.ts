@@ -34,8 +34,8 @@ const withVoice = async (sox: number): Promise<Row> => {
   const { spoken } = placeSpeech(announcements(hour), guessedLength);
   const begun = performance.now();
   const voice: Utterance[] = [];
-  for (const { at, text, voice: who, level, pan } of spoken) {
-    const samples = await record(who, text);
+  for (const { at, text, voice: who, take, level, pan } of spoken) {
+    const samples = await record(who, text, take);
     if (samples) voice.push({ at, text, samples, level, pan });
   }
   const recording = performance.now() - begun;

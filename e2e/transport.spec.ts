@@ -1,28 +1,34 @@
 import { expect, type Page, test } from '@playwright/test';
 import { enter, isReady, newSong, openSong, saved, typeSections } from './support';
 
-type Start = { when: number; now: number; length: number };
+type Start = { when: number; now: number; length: number; taken: boolean };
 
-/** Notes every time that is handed to the audio clock, and what the clock said then. */
+/** Notes every time that is handed to the audio clock, what the clock said then, and what is taken back. */
 const listen = (page: Page) =>
   page.addInitScript(() => {
     const starts: Start[] = [];
     Object.assign(window, { starts });
-    const start = AudioBufferSourceNode.prototype.start;
+    const { start, stop } = AudioBufferSourceNode.prototype;
     AudioBufferSourceNode.prototype.start = function (this: AudioBufferSourceNode, when = 0) {
-      starts.push({
-        when,
-        now: this.context.currentTime,
-        length: this.buffer?.duration ?? 0,
-      });
+      const now = this.context.currentTime;
+      const one = { when, now, length: this.buffer?.duration ?? 0, taken: false };
+      starts.push(one);
+      Reflect.set(this, 'noted', one);
       return start.call(this, when);
+    };
+    AudioBufferSourceNode.prototype.stop = function (this: AudioBufferSourceNode, when?: number) {
+      const one = Reflect.get(this, 'noted');
+      if (one && when === undefined && this.context.currentTime < one.when) one.taken = true;
+      return stop.call(this, when);
     };
   });
 
-/** The clicks among them: whatever is spoken lasts longer. */
+/** The clicks that are heard, in order: whatever is spoken lasts longer. */
 const starts = (page: Page) =>
   page.evaluate(() =>
-    (window as unknown as { starts: Start[] }).starts.filter(({ length }) => length < 0.15),
+    (window as unknown as { starts: Start[] }).starts
+      .filter(({ length, taken }) => length < 0.15 && !taken)
+      .sort((a, b) => a.when - b.when),
   );
 
 test.beforeEach(async ({ page }) => {
@@ -116,23 +122,6 @@ test('a set plays through the transport too', async ({ page }) => {
 test('on to the next section, again from its top, out of the vamp: on the bar line, without a gap', async ({
   page,
 }) => {
-  await page.addInitScript(() => {
-    const sounding: { when: number; taken: boolean }[] = [];
-    Object.assign(window, { sounding });
-    const { start, stop } = AudioBufferSourceNode.prototype;
-    AudioBufferSourceNode.prototype.start = function (this: AudioBufferSourceNode, when = 0) {
-      const one = { when, taken: false };
-      // Not what is spoken, which lasts longer than a click.
-      if ((this.buffer?.duration ?? 0) < 0.15) sounding.push(one);
-      Reflect.set(this, 'sounding', one);
-      return start.call(this, when);
-    };
-    AudioBufferSourceNode.prototype.stop = function (this: AudioBufferSourceNode, when?: number) {
-      const one = Reflect.get(this, 'sounding');
-      if (one && this.context.currentTime < one.when) one.taken = true;
-      return stop.call(this, when);
-    };
-  });
   await newSong(page, 'Moves');
   await page.getByRole('tab', { name: 'Text' }).click();
   await page
@@ -151,12 +140,7 @@ test('on to the next section, again from its top, out of the vamp: on the bar li
   await page.keyboard.press('l');
   await expect(where).toContainText(/^B,/, { timeout: 5000 });
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
-  const times = await page.evaluate(() =>
-    (window as unknown as { sounding: { when: number; taken: boolean }[] }).sounding
-      .filter(({ taken }) => !taken)
-      .map(({ when }) => when)
-      .sort((a, b) => a - b),
-  );
+  const times = (await starts(page)).map(({ when }) => when);
   expect(times.length).toBeGreaterThan(16);
   // At 240 a click every quarter of a second, through all three moves.
   for (let index = 1; index < times.length; index++)
@@ -176,7 +160,7 @@ test('a section is looped with the bar before and after it, and everybody can wa
   const where = page.getByTestId('where');
   await expect(where).toHaveText(/^Hard/, { timeout: 15_000 });
   await page.keyboard.press('o');
-  await expect(page.getByRole('button', { name: 'Let go of Hard' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Stop looping Hard' })).toBeVisible();
   // Bars 6 to 9, twice round and more: 3.2 s each.
   await expect(position).toHaveText(/^Bar 9/, { timeout: 8000 });
   await expect(position).toHaveText(/^Bar 6/, { timeout: 8000 });
@@ -229,7 +213,9 @@ test('the simulated device runs along: it measures the tempo, knows the place, a
   await expect(device).toContainText('Waits');
 });
 
-test('live, a vamp goes round until it is left, and a hold waits for its cue', async ({ page }) => {
+test('live, a vamp goes round until it is left, and a fermata waits for its cue', async ({
+  page,
+}) => {
   await newSong(page, 'Live');
   await page.getByRole('tab', { name: 'Text' }).click();
   await page
@@ -253,4 +239,72 @@ test('live, a vamp goes round until it is left, and a hold waits for its cue', a
   expect((await starts(page)).length).toBe(handed);
   await page.keyboard.press('p');
   await expect(position).toHaveText(/^Bar (8|9|1\d)/, { timeout: 6000 });
+});
+
+test('a song goes on while another page is looked at, and the foot leads back to it', async ({
+  page,
+}) => {
+  await openSong(page, 'Nine Mile Ferry');
+  await page.keyboard.press('Space');
+  await expect(page.getByTestId('position')).toHaveText(/^Bar 1/, { timeout: 10_000 });
+  await page.getByRole('link', { name: 'Kit', exact: true }).first().click();
+  await page.waitForURL(/\/kit$/);
+  await expect(page.getByTestId('position')).toHaveText(/^Bar [2-9]/, { timeout: 10_000 });
+  await page.getByRole('link', { name: 'Back to Nine Mile Ferry' }).click();
+  await page.waitForURL(/\/songs\/./);
+  await expect(page.getByTestId('position')).toHaveText(/^Bar [3-9]/, { timeout: 10_000 });
+  await expect(page.getByRole('link', { name: /Back to/ })).toHaveCount(0);
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+});
+
+test('from a bar by its number, and a number that is being typed is not played digit by digit', async ({
+  page,
+}) => {
+  await newSong(page, 'Digits');
+  await page.getByRole('tab', { name: 'Text' }).click();
+  await page.getByLabel('The song as text').fill('song 120, in 4/4, count 4\nA: 2\nB: 30\nC: 8');
+  await saved(page);
+  await page.getByRole('tab', { name: 'As written' }).click();
+  await page.getByLabel('Name of A').click();
+  await page.keyboard.press('Escape');
+  await page.getByLabel('Name of A').blur();
+  await page.keyboard.press('b');
+  await page.getByLabel('Bar', { exact: true }).fill('20');
+  await page.keyboard.press('Enter');
+  const position = page.getByTestId('position');
+  const where = page.getByTestId('where');
+  await expect(position).toHaveText(/^Bar 2[0-2]/, { timeout: 5000 });
+  await expect(where).toHaveText(/^B,/);
+  // "4" on the way to "40" would put bar 20 behind the section.
+  await page.getByLabel('Bars of B').click();
+  await page.keyboard.press('Control+A');
+  await page.keyboard.type('4');
+  await page.waitForTimeout(500);
+  await expect(where).toHaveText(/^B, \d+ bars left/);
+  await page.keyboard.type('0');
+  await page.keyboard.press('Enter');
+  await expect(where).toHaveText(/^B, (1\d|2\d) bars left, then C/, { timeout: 5000 });
+  await expect(position).toHaveText(/^Bar 2\d/);
+});
+
+test('a set plays from any of its songs, on to the next one, with drums', async ({ page }) => {
+  await page
+    .getByRole('link', { name: /First set/ })
+    .first()
+    .click();
+  await page.waitForURL(/sets\/./);
+  await isReady(page);
+  await page
+    .getByRole('button', { name: /^Play from / })
+    .nth(1)
+    .click();
+  const where = page.getByTestId('where');
+  await expect(page.getByTestId('position')).toHaveText(/^(Count|Bar)/, { timeout: 5000 });
+  const second = await page.locator('[data-item] a.name').nth(1).textContent();
+  const third = await page.locator('[data-item] a.name').nth(2).textContent();
+  await expect(where).toContainText(`${second}:`);
+  await expect(page.getByRole('slider', { name: 'Drum level' })).toBeVisible();
+  await page.keyboard.press('Shift+N');
+  await expect(where).toContainText(`${third}:`, { timeout: 10_000 });
 });

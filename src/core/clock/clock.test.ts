@@ -1,18 +1,62 @@
-import { program, soloProgram } from '../set';
+import { type Program, program, soloProgram } from '../set';
 import { parseShorthand } from '../shorthand';
 import { roadMapOf } from '../testing';
+import { seconds } from '../time';
 import { compile } from '../timeline';
-import { clockOf, hear, jitterHeard, quartersHeard, SILENT, tempoHeard } from '.';
+import {
+  begin,
+  loopHere,
+  move,
+  type Plan,
+  unfold,
+  waitOrGoOn,
+  withProgram,
+  withRate,
+} from '../transport';
+import { clockDue, hear, jitterHeard, quartersHeard, SILENT, tempoHeard, UNTOLD } from '.';
 
-let made = 0;
-const song = (text: string) =>
-  soloProgram('Song', compile(parseShorthand(text, (where) => `${where}${++made}`).map));
+const song = (text: string) => {
+  let made = 0;
+  return soloProgram('Song', compile(parseShorthand(text, (where) => `${where}${++made}`).map));
+};
+
+/** A program from a place on, on a clock that says 0 where its place would be 0. */
+const played = (whole: Program, from: number): Plan =>
+  begin({ program: whole, rate: 1, live: false, place: seconds(from) }, from);
+
+const sent = (plan: Plan, until: number) =>
+  clockDue(unfold(plan, until), UNTOLD, until).messages.map(({ clock, bytes }) => ({
+    time: Number(clock.toFixed(9)),
+    bytes,
+  }));
+
+/** Everything that is sent from a place to the end. */
+const clockOf = (whole: Program, from: number) => sent(played(whole, from), whole.seconds + 1);
 
 /** What a machine knows when all messages up to a time have come. */
 const heardAt = (messages: ReturnType<typeof clockOf>, time: number) =>
   messages
     .filter((one) => one.time <= time + 1e-9)
     .reduce((heard, one) => hear(heard, one.bytes, one.time * 1000), SILENT);
+
+/** Which messages, and how many clocks there are between two that are none. */
+const story = (messages: ReturnType<typeof clockOf>): (string | number)[] => {
+  const names: Record<number, string> = {
+    250: 'start',
+    251: 'continue',
+    252: 'stop',
+    242: 'position',
+  };
+  const told: (string | number)[] = [];
+  for (const { bytes } of messages) {
+    const name = names[bytes[0] ?? 0];
+    const before = told.at(-1);
+    if (name) told.push(bytes[0] === 0xf2 ? `${name} ${bytes[1]}` : name);
+    else if (typeof before === 'number') told[told.length - 1] = before + 1;
+    else told.push(1);
+  }
+  return told;
+};
 
 // MIDI 1.0: start is F8 FA, and the first clock after it is the first beat.
 test('the clock runs through the count-in, and the song starts with its bar 1', () => {
@@ -96,4 +140,82 @@ test('each song of a set starts and stops, with silence in the gap', () => {
   const told = clockOf(set, 0).filter(({ bytes }) => bytes[0] === 0xfa || bytes[0] === 0xfc);
   expect(told.map(({ time }) => time)).toEqual([2, 6, 18, 22]);
   expect(hear(SILENT, [0x90, 60, 1], 0)).toBe(SILENT);
+});
+
+// At 240 a bar lasts a second and has 96 clocks.
+const twenty = song('song 240, in 4/4, count 0\nA: 4\nB: 4\nC: 4');
+
+test('a jump stops, says where, and goes on, on the bar line and without a clock too many', () => {
+  const plan = move(played(twenty, 0), 1.5, 'on');
+  expect(story(sent(plan, 3.999))).toEqual([
+    'position 0',
+    'start',
+    192,
+    'stop',
+    'position 64',
+    'continue',
+    192,
+  ]);
+});
+
+test('each turn of a loop does the same', () => {
+  const plan = loopHere(played(twenty, 5), 5.1);
+  // B with the bar before and after: bars 4 to 9.
+  expect(story(sent(plan, 9.999))).toEqual([
+    'position 80',
+    'continue',
+    384,
+    'stop',
+    'position 48',
+    'continue',
+    96,
+  ]);
+});
+
+test('a wait sends nothing, and going on sends the next clock', () => {
+  const waits = unfold(waitOrGoOn(played(twenty, 0), 0.5), 20);
+  expect(story(sent(waits, 20))).toEqual(['position 0', 'start', 96]);
+  expect(story(sent(waitOrGoOn(waits, 20), 21.999))).toEqual(['position 0', 'start', 96 + 192]);
+});
+
+test('another rate and an edit elsewhere send clocks and nothing else', () => {
+  const other = song('song 240, in 4/4, count 0\nA: 4\nB: 4\nC: 9');
+  const plan = withProgram(withRate(played(twenty, 0), 1, 0.5), 1.5, other)!;
+  expect(story(sent(plan, 2.999))).toEqual(['position 0', 'start', 192]);
+  expect(
+    heardAt(sent(plan, 2.999), 2.999).times.at(-1)! -
+      heardAt(sent(plan, 2.999), 2.999).times.at(-2)!,
+  ).toBeCloseTo(1000 / 48, 5);
+});
+
+test('an edit in front tells the new position', () => {
+  const other = song('song 240, in 4/4, count 0\nA: 5\nB: 4\nC: 4');
+  const plan = withProgram(played(twenty, 5), 5.5, other)!;
+  expect(story(sent(plan, 5.999))).toEqual([
+    'position 80',
+    'continue',
+    48,
+    'stop',
+    'position 104',
+    'continue',
+    48,
+  ]);
+});
+
+test('bit by bit the same is sent, and a long stall is not made up for', () => {
+  const plan = unfold(move(played(twenty, 0), 1.5, 'on'), 6);
+  let told = UNTOLD;
+  const bits = [0.013, 0.7, 0.71, 1.999, 2, 2.001, 4.4, 5].flatMap((until) => {
+    const next = clockDue(plan, told, until);
+    told = next.told;
+    return next.messages;
+  });
+  expect(bits).toEqual(clockDue(plan, UNTOLD, 5).messages);
+  const early = clockDue(plan, UNTOLD, 0.5);
+  const late = clockDue(plan, early.told, 1.5, 1.25).messages.map(({ clock, bytes }) => ({
+    time: clock,
+    bytes,
+  }));
+  // Clock 120 is a sixteenth: on from there.
+  expect(story(late)).toEqual(['stop', 'position 20', 'continue', 25]);
 });

@@ -7,7 +7,7 @@ import {
   type Position,
   passesWords,
 } from '../roadmap';
-import type { PlacedDetail, Timeline } from '../timeline';
+import { barAtTicks, type PlacedDetail, type Timeline } from '../timeline';
 import { type Check, named, plural, type Remark, remark } from './remark';
 
 type PlacedFill = Extract<PlacedDetail, { kind: 'fill' }>;
@@ -22,10 +22,8 @@ const fillName = ({ detail }: PlacedFill): string =>
   detail.name ? `The fill ${named(detail.name)}` : 'A fill';
 
 /** The played bar that a position lies in. */
-const barAt = ({ bars }: Timeline, { startTicks, passage }: PlacedDetail): number => {
-  const last = bars.findLast((bar) => bar.startTicks <= startTicks);
-  return last?.played ?? passage;
-};
+const barAt = (timeline: Timeline, { startTicks, passage }: PlacedDetail): number =>
+  barAtTicks(timeline, startTicks)?.played ?? passage;
 
 /** A fill that begins before another is over. */
 const overlaps: Check = ({ timeline }) => {

@@ -1,6 +1,6 @@
-import type { Placed, Program } from '../set';
+import type { PlacedSong, Program } from '../set';
 import { beatTicks, elapsed, type Meter, TICKS_PER_QUARTER, type Ticks, ticks } from '../time';
-import type { PlacedHold } from '../timeline';
+import { barAtTicks, type PlacedHold } from '../timeline';
 import type { Span } from './tempoTrack';
 
 /** Ticks a quarter in the files that Ebrant writes. */
@@ -29,7 +29,7 @@ export type FileHold = {
 
 /** A song with its place in the file's ticks. */
 export type Laid = {
-  readonly song: Placed;
+  readonly song: PlacedSong;
   /** Where the gap before it, its lead and its bar 1 begin, and where it ends. */
   readonly gapStart: number;
   readonly start: number;
@@ -79,17 +79,18 @@ const LONGEST_QUARTER = 16;
 const gapBars = (gap: number): number => (gap > 1e-9 ? Math.ceil(gap / LONGEST_GAP_BAR) : 0);
 
 /** Whole quarters, and whole beats of the bar. */
-const fileHold = ({ timeline }: Placed, hold: PlacedHold): FileHold => {
+const fileHold = ({ timeline }: PlacedSong, hold: PlacedHold): FileHold => {
   const { denominator } = heldMeter(timeline, hold);
   const quarters = Math.max(1, 4 / denominator);
   const count = Math.ceil(hold.seconds / (LONGEST_QUARTER * quarters)) * quarters;
   return { hold, ticks: count * DIVISION, beats: (count * denominator) / 4 };
 };
 
-const heldMeter = ({ bars, lead }: Placed['timeline'], hold: PlacedHold): Meter =>
-  bars.findLast(({ startTicks }) => startTicks < hold.ticks)?.meter ?? lead.meter;
+/** The meter that goes by up to where time stands still. */
+const heldMeter = (timeline: PlacedSong['timeline'], hold: PlacedHold): Meter =>
+  barAtTicks(timeline, hold.ticks - 1)?.meter ?? timeline.lead.meter;
 
-export const leadBeats = ({ timeline: { lead }, counted }: Placed): number =>
+export const leadBeats = ({ timeline: { lead }, counted }: PlacedSong): number =>
   lead.pickup + (counted ? lead.countIn : 0);
 
 const micro = (time: number): number => time * 1e6;

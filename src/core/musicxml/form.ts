@@ -9,7 +9,7 @@ import {
   servedBy,
 } from '../roadmap';
 import { barTicks, type Meter, perMinuteAt, ticks } from '../time';
-import { compile, type Passage, secondsAt, type Timeline } from '../timeline';
+import { barAtTicks, compile, type Passage, secondsAt, type Timeline } from '../timeline';
 
 /** One measure as it is written. */
 export type Measure = {
@@ -55,9 +55,8 @@ const readSong = (map: RoadMap, timeline: Timeline): Read => {
   });
   const words = timeline.bars.map((): Words[] => []);
   const put = (position: number, text: string) => {
-    const bar = timeline.bars.findLastIndex(({ startTicks }) => startTicks <= position);
-    const at = Math.max(0, bar);
-    if (timeline.bars[at]) words[at]!.push({ at: position - timeline.bars[at]!.startTicks, text });
+    const bar = barAtTicks(timeline, position);
+    if (bar) words[bar.played - 1]?.push({ at: position - bar.startTicks, text });
   };
   for (const one of timeline.details) {
     if (one.kind === 'cue') put(one.startTicks, one.detail.words);

@@ -33,7 +33,7 @@ export const joinSet = (
   return {
     songs,
     program: program(
-      songs.map(({ item, title, timeline }) => ({ title, timeline, gap: item.gap })),
+      songs.map(({ item, title, timeline }) => ({ id: item.id, title, timeline, gap: item.gap })),
     ),
   };
 };

@@ -4,13 +4,16 @@ import type { Gap } from './schema';
 
 /** A song as one number of a program. */
 export type ProgramSong = {
+  /** What it is called in its set, also after it was moved; its number where left out. */
+  readonly id?: string;
   readonly title: string;
   readonly timeline: Timeline;
   readonly gap: Gap;
 };
 
 /** A song with its place in the time of the program. */
-export type Placed = {
+export type PlacedSong = {
+  readonly id: string;
   readonly title: string;
   readonly timeline: Timeline;
   /** Whether its count-in sounds; a song that is gone straight into has none. */
@@ -23,7 +26,7 @@ export type Placed = {
 };
 
 /** Songs one after the other: what a click file, the set's page and the player go by. */
-export type Program = { readonly songs: readonly Placed[]; readonly seconds: Seconds };
+export type Program = { readonly songs: readonly PlacedSong[]; readonly seconds: Seconds };
 
 /**
  * Joins songs with their count-ins and gaps. The gap after the last song counts for nothing.
@@ -31,13 +34,14 @@ export type Program = { readonly songs: readonly Placed[]; readonly seconds: Sec
  * @example a song of 60 s with a 2 s count-in, 10 s gap, the same again: 134 s
  */
 export const program = (songs: readonly ProgramSong[]): Program => {
-  const placed: Placed[] = [];
+  const placed: PlacedSong[] = [];
   let at = 0;
   let counted = true;
-  for (const { title, timeline, gap } of songs) {
+  for (const { id = String(placed.length), title, timeline, gap } of songs) {
     const barOne = at + leadSeconds(timeline, counted);
     const end = barOne + timeline.seconds;
     placed.push({
+      id,
       title,
       timeline,
       counted,
@@ -56,7 +60,7 @@ export const soloProgram = (title: string, timeline: Timeline): Program =>
   program([{ title, timeline, gap: { kind: 'seconds', seconds: 0 } }]);
 
 /** The clicks of a placed song that sound, in seconds of the program. */
-export const soundingClicks = ({ timeline, counted }: Placed): readonly Click[] =>
+export const soundingClicks = ({ timeline, counted }: PlacedSong): readonly Click[] =>
   timeline.clicks.filter(
     ({ kind, strike }) => strike.sound !== 'none' && (counted || kind !== 'count'),
   );

@@ -1,22 +1,40 @@
 import type { FullDesign } from '../click';
-import type { Placed, Program } from '../set';
+import type { PlacedSong, Program } from '../set';
 import { barTicks, beatTicks, pulsesOf, type Seconds, seconds, ticks } from '../time';
-import { type Passage, type PlacedDetail, secondsAt, type Timeline } from '../timeline';
+import { barAtTicks, type Passage, type PlacedDetail, secondsAt, type Timeline } from '../timeline';
 
 /** What is spoken, in the order in which they go before each other. */
 export const SPOKEN = ['count', 'cue', 'last', 'name'] as const;
 
-/** Words with the place that they speak of, in the time of a program. */
+/** Words and who says them; a short take is spoken nearly twice as fast. */
+export type Line = {
+  readonly voice: FullDesign['voice'];
+  readonly text: string;
+  readonly take: 'plain' | 'short';
+};
+
+/** One way to say something. */
+export type Wording = Pick<Line, 'text' | 'take'> & {
+  /** When it should begin. */
+  readonly wish: Seconds;
+  /** How much earlier (s of the program) it may begin and still be true; always where left out. */
+  readonly earlier?: number;
+};
+
+/** Something to be said of a place, in the time of a program. */
 export type Announcement = {
   readonly of: (typeof SPOKEN)[number];
-  readonly text: string;
   readonly voice: FullDesign['voice'];
   readonly level: number;
   readonly pan: number;
-  /** When they should begin. */
-  readonly wish: Seconds;
-  /** What they speak of: they have ended by then. */
+  /** In order of preference. */
+  readonly wordings: readonly Wording[];
+  /** What it speaks of: it is over by then. */
   readonly place: Seconds;
+  /** All that share a name are said, in the same take, or none is. */
+  readonly whole?: string;
+  /** True only where vamps last as long as is expected. */
+  readonly expected?: true;
 };
 
 /** A section of so many bars is long enough to lose count of. */
@@ -36,25 +54,31 @@ export const announcements = ({ songs }: Program): Announcement[] =>
 const NUMBERS = ['none', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight'] as const;
 const numberWord = (count: number): string => NUMBERS[count] ?? String(count);
 
-/** The words for some place in the song itself. */
+type Wish = {
+  readonly of: Announcement['of'];
+  readonly design: FullDesign;
+  /** All in seconds from bar 1. */
+  readonly place: number;
+  readonly wordings: readonly (Partial<Wording> & { readonly text: string; readonly at: number })[];
+};
+
 const announce = (
-  { barOne }: Placed,
-  of: Announcement['of'],
-  text: string,
-  { voice, atSpeech }: FullDesign,
-  wish: number,
-  place: number,
+  { barOne }: PlacedSong,
+  { of, design: { voice, atSpeech }, place, wordings }: Wish,
 ): Announcement => ({
   of,
-  text,
   voice,
   ...atSpeech,
-  wish: seconds(barOne + wish),
   place: seconds(barOne + place),
+  wordings: wordings.map(({ at, take = 'plain', ...rest }) => ({
+    ...rest,
+    take,
+    wish: seconds(barOne + at),
+  })),
 });
 
 /** The pulses that are counted in, each over by the next. */
-const counts = (song: Placed): Announcement[] => {
+const counts = (song: PlacedSong): Announcement[] => {
   const { lead, passages, clicks } = song.timeline;
   const design = passages[0]?.design;
   if (!design?.sayCount || !song.counted) return [];
@@ -64,13 +88,15 @@ const counts = (song: Placed): Announcement[] => {
   return before.flatMap((click, index) => {
     const pulse = offsets.indexOf(((click.ticks % bar) + bar) % bar);
     if (click.kind !== 'count' || pulse < 0) return [];
-    const next = before[index + 1]?.seconds ?? 0;
-    return [announce(song, 'count', numberWord(pulse + 1), design, click.seconds, next)];
+    const word = { text: numberWord(pulse + 1), at: click.seconds, earlier: 0 };
+    const place = before[index + 1]?.seconds ?? 0;
+    const wordings = [word, { ...word, take: 'short' as const }];
+    return [{ ...announce(song, { of: 'count', design, place, wordings }), whole: song.id }];
   });
 };
 
 /** Cues that are to be warned of, as far ahead as each says. */
-const cues = (song: Placed): Announcement[] =>
+const cues = (song: PlacedSong): Announcement[] =>
   song.timeline.details.flatMap((detail) => {
     if (detail.kind !== 'cue') return [];
     const { design } = song.timeline.passages[detail.passage]!;
@@ -81,13 +107,15 @@ const cues = (song: Placed): Announcement[] =>
       lead.of === 'bars'
         ? barsBefore(song, detail, lead.count)
         : beatsBefore(song, detail, lead.count);
-    return [announce(song, 'cue', words, design, wish, at)];
+    return [
+      announce(song, { of: 'cue', design, place: at, wordings: [{ text: words, at: wish }] }),
+    ];
   });
 
 type PlacedCue = Extract<PlacedDetail, { kind: 'cue' }>;
 
 const barsBefore = (
-  { timeline }: Placed,
+  { timeline }: PlacedSong,
   { startTicks, startSeconds }: PlacedCue,
   bars: number,
 ) => {
@@ -96,48 +124,60 @@ const barsBefore = (
   return (timeline.bars[Math.max(0, bar - bars)]?.startSeconds ?? 0) + into;
 };
 
-const beatsBefore = ({ timeline }: Placed, { startTicks }: PlacedCue, beats: number) => {
+const beatsBefore = ({ timeline }: PlacedSong, { startTicks }: PlacedCue, beats: number) => {
   const { meter } = timeline.bars[barAt(timeline, startTicks)]!;
   return secondsAt(timeline.tempo, ticks(startTicks - beats * beatTicks(meter)));
 };
 
-const barAt = ({ bars }: Timeline, at: number): number =>
-  Math.max(
-    0,
-    bars.findLastIndex(({ startTicks }) => startTicks <= at),
-  );
+/** The index of the bar that a position lies in. */
+const barAt = (timeline: Timeline, at: number): number =>
+  (barAtTicks(timeline, at)?.played ?? 1) - 1;
 
 /** `last time` before the last of a vamp’s expected times, `two more` before those ahead of it. */
-const lastTimes = (song: Placed): Announcement[] =>
+const lastTimes = (song: PlacedSong): Announcement[] =>
   song.timeline.passages.flatMap((passage) => {
     const { vamp, time, times, design } = passage;
     if (!design.sayLast || vamp === undefined || time === 1) return [];
     const left = times - time + 1;
     const text = left === 1 ? 'last time' : `${numberWord(left)} more times`;
-    return [announce(song, 'last', text, design, ahead(song, passage, 1), passage.startSeconds)];
+    const place = passage.startSeconds;
+    const wordings = [{ text, at: ahead(song, passage, 1) }];
+    return [{ ...announce(song, { of: 'last', design, place, wordings }), expected: true }];
   });
 
 /** `four more bars` in a section long enough to lose count of. */
-const longSections = (song: Placed): Announcement[] =>
+const longSections = (song: PlacedSong): Announcement[] =>
   song.timeline.passages.flatMap((passage) => {
     const { bars, design, firstPlayed } = passage;
     if (!design.sayLast || bars < LONG) return [];
     const from = song.timeline.bars[firstPlayed - 1 + bars - MORE]!;
     const before = song.timeline.bars[from.played - 2]!;
     const words = design.voice === 'american' ? 'measures' : 'bars';
-    const text = `${numberWord(MORE)} more ${words}`;
-    return [announce(song, 'last', text, design, before.startSeconds, from.startSeconds)];
+    const [at, place] = [before.startSeconds, from.startSeconds];
+    const wording = { text: `${numberWord(MORE)} more ${words}`, at, earlier: (place - at) / 2 };
+    return [announce(song, { of: 'last', design, place, wordings: [wording] })];
   });
 
-/** Names of sections ahead of their start; a section played again at once is not named again. */
-const names = (song: Placed): Announcement[] =>
+/**
+ * Names of sections ahead of their start; a section played again at once is not named again. What is
+ * said more than half a bar early says how many bars it really is, or no number.
+ */
+const names = (song: PlacedSong): Announcement[] =>
   song.timeline.passages.flatMap((passage) => {
-    const { name, time, design, firstPlayed } = passage;
-    const bars = Math.min(design.ahead, firstPlayed - 1);
+    const { name, time, design, firstPlayed, startSeconds: place } = passage;
+    const most = firstPlayed - 1;
+    const bars = Math.min(design.ahead, most);
     if (!design.sayNames || time > 1 || bars === 0) return [];
-    const text = bars > 1 ? `${name} in ${numberWord(bars)}` : name;
-    return [announce(song, 'name', text, design, ahead(song, passage, bars), passage.startSeconds)];
+    const inBars = (count: number) => {
+      const at = ahead(song, passage, count);
+      const earlier = (ahead(song, passage, count - 1) - at) / 2;
+      return { text: `${name} in ${numberWord(count)}`, at, earlier };
+    };
+    const plain = { text: name, at: ahead(song, passage, 1) };
+    const numbers = [bars, bars + 1].filter((count) => count <= most).map(inBars);
+    const wordings = bars > 1 ? [...numbers, plain] : [plain];
+    return [announce(song, { of: 'name', design, place, wordings })];
   });
 
-const ahead = ({ timeline }: Placed, { firstPlayed }: Passage, bars: number): number =>
+const ahead = ({ timeline }: PlacedSong, { firstPlayed }: Passage, bars: number): number =>
   timeline.bars[Math.max(0, firstPlayed - 1 - bars)]!.startSeconds;

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { type FullDesign, UNSAID } from '../click';
 import { program, soloProgram } from '../set';
 import { parseShorthand } from '../shorthand';
+import { seconds } from '../time';
 import { compile } from '../timeline';
 import { announcements, guessedLength, placeSpeech, resampled, treat } from '.';
 
@@ -28,10 +29,26 @@ test('six beats before a 4/4 bar are counted three, four, one, two, three, four'
   ]);
 });
 
-test('a number that is not over by the next beat is left to the sticks', () => {
-  const { spoken, left } = spokenIn('song 240, in 4/4, count 4\nVerse: 4', { sayCount: true });
-  expect(spoken).toEqual([]);
-  expect(left).toHaveLength(4);
+/** How long each take of a number lasts, in seconds. */
+const takes = (plain: number, short: number) => (line: { take: string }) =>
+  line.take === 'short' ? short : plain;
+
+test('a count is said whole: in short takes where the plain ones have no room, or not at all', () => {
+  const counted = announcements(
+    soloProgram('Song', songOf('song 200, in 4/4, count 4\nVerse: 4', { sayCount: true })),
+  );
+  // A beat at 200 lasts 0.3 s.
+  const said = (plain: number, short: number, rate = 1) =>
+    placeSpeech(counted, takes(plain, short), rate).spoken.map(({ take }) => take);
+  expect(said(0.29, 0.2)).toEqual(['plain', 'plain', 'plain', 'plain']);
+  expect(said(0.31, 0.2)).toEqual(['short', 'short', 'short', 'short']);
+  expect(said(0.31, 0.31)).toEqual([]);
+  // Half as fast again a beat lasts 0.2 s.
+  expect(said(0.19, 0.1, 1.5)).toHaveLength(4);
+  expect(said(0.25, 0.19, 1.5)).toEqual(['short', 'short', 'short', 'short']);
+  const oneTooLong = placeSpeech(counted, ({ text }) => (text === 'three' ? 1 : 0.1));
+  expect(oneTooLong.spoken).toEqual([]);
+  expect(oneTooLong.left).toHaveLength(4);
 });
 
 test('a section is named two bars ahead, and once however often it is played in a row', () => {
@@ -69,6 +86,52 @@ test('a cue is said a bar ahead, and a name gives way to it by being said earlie
   expect(spoken[0]!.at).toBe(2 + 10);
 });
 
+test('in two is said within half a bar of two bars ahead; earlier it is three, later no number', () => {
+  const song = songOf('song 120, in 4/4, count 0\nVerse: 8\nBridge: 4', { sayNames: true });
+  const [name] = announcements(soloProgram('Song', song));
+  const cue = (at: number, length: number) => ({
+    ...name!,
+    of: 'cue' as const,
+    wordings: [{ text: `cue of ${length}`, take: 'plain' as const, wish: seconds(at) }],
+    place: seconds(at + length + 0.1),
+  });
+  const lengthOf = ({ text }: { text: string }) => Number(/\d+$/.exec(text)?.[0] ?? 0.5);
+  const said = (...cues: ReturnType<typeof cue>[]) =>
+    placeSpeech([...cues, name!], lengthOf).spoken.filter(({ of }) => of === 'name');
+  // The Bridge begins at 16 s, two bars before it at 12 s.
+  expect(said()).toMatchObject([{ text: 'Bridge in two', at: 12 }]);
+  expect(said(cue(12, 2))).toMatchObject([{ text: 'Bridge in two', at: expect.closeTo(11.42, 9) }]);
+  expect(said(cue(11, 2))).toMatchObject([{ text: 'Bridge in three', at: 10 }]);
+  expect(said(cue(9, 4))).toMatchObject([{ text: 'Bridge', at: 14 }]);
+});
+
+test('at another rate words keep their length and are still over by their place', () => {
+  const song = soloProgram(
+    'Song',
+    songOf('song 168, in 4/4, count 4\nA: 4\nB: 4\nTalk: 2, x4, vamp "nod"\nC: 4'),
+  );
+  const { spoken } = placeSpeech(announcements(song), guessedLength, 1.5);
+  expect(spoken).toHaveLength(6);
+  spoken.forEach(({ at, place, text, take }, index) => {
+    const end = at + guessedLength({ text, take }) * 1.5;
+    expect(end).toBeLessThanOrEqual(place + 1e-6);
+    expect(end).toBeLessThanOrEqual((spoken[index + 1]?.at ?? place) + 1e-6);
+  });
+});
+
+test('only what a vamp is expected to do is marked as expected', () => {
+  const song = soloProgram(
+    'Song',
+    songOf('song 120, in 4/4, count 4\nTalk: 4, x4, vamp "nod"\nEnd: 16'),
+  );
+  const expected = announcements(song).filter((one) => one.expected);
+  expect(expected.map(({ wordings }) => wordings[0]?.text)).toEqual([
+    'three more times',
+    'two more times',
+    'last time',
+  ]);
+});
+
 test('nothing is ever said over something else, or over the place that it speaks of', () => {
   const announcement = fc
     .record({
@@ -77,7 +140,10 @@ test('nothing is ever said over something else, or over the place that it speaks
       place: fc.double({ min: 0, max: 60, noNaN: true }),
       early: fc.double({ min: 0, max: 6, noNaN: true }),
     })
-    .map(({ early, ...one }) => ({ ...one, wish: Math.max(0, one.place - early) }));
+    .map(({ early, text, ...one }) => ({
+      ...one,
+      wordings: [{ text, take: 'plain', wish: Math.max(0, one.place - early) }],
+    }));
   fc.assert(
     fc.property(fc.array(announcement, { maxLength: 40 }), (wanted) => {
       const all = wanted as unknown as ReturnType<typeof announcements>;

@@ -58,6 +58,36 @@ export const speedAt = (tempo: readonly TempoSegment[], position: Ticks): Rate |
   return segment && rateAt(segment, ticks(Math.max(0, position - segment.startTicks)));
 };
 
+/**
+ * The played bar that a position lies in: the first before bar 1, the last after the end.
+ *
+ * @returns nothing where there are no bars
+ */
+export const barAtTicks = (
+  { bars }: Pick<Timeline, 'bars'>,
+  position: number,
+): PlayedBar | undefined => bars[lastIn(bars, position + ROUNDING, (one) => one.startTicks)];
+
+/**
+ * The played bar that goes by at a time, in seconds from bar 1: the first before bar 1, the last after
+ * the end.
+ *
+ * @returns nothing where there are no bars
+ */
+export const barAtSeconds = (
+  { bars }: Pick<Timeline, 'bars'>,
+  time: number,
+): PlayedBar | undefined => bars[lastIn(bars, time + ROUNDING_SECONDS, (one) => one.startSeconds)];
+
+/** Time that stands still at a place. */
+export type Holding = {
+  readonly id: string;
+  /** Seconds since it began and until it ends. */
+  readonly gone: number;
+  readonly left: number;
+  readonly cue: string;
+};
+
 /** Where a time lies in the song. */
 export type Place =
   | { readonly phase: 'count-in'; readonly beat: number; readonly beats: number }
@@ -72,7 +102,7 @@ export type Place =
       /** Bars of the passage still to come, this one included. */
       readonly barsLeft: number;
       /** Time stands still: for so many more seconds, or until the cue. */
-      readonly holding: { readonly left: number; readonly cue: string } | undefined;
+      readonly holding: Holding | undefined;
     }
   | { readonly phase: 'over' };
 
@@ -83,12 +113,12 @@ export type Place =
  * @example at 100 in 4/4, 161 s in is bar 68, beat 1⅓
  */
 export const locate = (timeline: Timeline, time: Seconds): Place => {
-  const { lead, bars, passages } = timeline;
+  const { lead, passages } = timeline;
   const position = ticksAt(timeline.tempo, time);
   const nudged = ticks(position + ROUNDING);
   if (nudged < 0) return leadPlace(lead, nudged);
   if (nudged >= timeline.ticks) return { phase: 'over' };
-  const bar = bars[lastIn(bars, nudged, (one) => one.startTicks)]!;
+  const bar = barAtTicks(timeline, position)!;
   const passage = passages[bar.passage]!;
   return {
     phase: 'song',
@@ -101,15 +131,19 @@ export const locate = (timeline: Timeline, time: Seconds): Place => {
   };
 };
 
-const holdingAt = ({ holds }: Timeline, time: Seconds) => {
+const holdingAt = ({ holds }: Timeline, time: Seconds): Holding | undefined => {
   const hold = holds.find(
     ({ startSeconds, seconds: length }) => time >= startSeconds && time < startSeconds + length,
   );
-  return hold && { left: hold.startSeconds + hold.seconds - time, cue: hold.cue };
+  if (!hold) return undefined;
+  const { id, startSeconds, seconds: length, cue } = hold;
+  return { id, gone: time - startSeconds, left: startSeconds + length - time, cue };
 };
 
 /** A thousandth of a tick: a time that was made from a bar line falls into that bar. */
 const ROUNDING = 0.001;
+/** The same for times; shorter than a tick at any tempo. */
+const ROUNDING_SECONDS = 1e-6;
 
 const leadPlace = (lead: Timeline['lead'], position: Ticks): Place => {
   const gone = (position + lead.ticks) / beatTicks(lead.meter);

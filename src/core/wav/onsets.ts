@@ -11,6 +11,8 @@ const DRUM_DECIBELS = -12;
 /** Something spoken, in the time of the program. */
 export type Utterance = {
   readonly at: number;
+  /** What it speaks of: it is over by then. */
+  readonly of?: number;
   readonly text: string;
   /** At 48 kHz, −1 to 1. */
   readonly samples: Float32Array;

@@ -44,6 +44,19 @@ export const bandSongs = async (db: Queries, band: string): Promise<SongEntry[]>
     ),
   );
 
+const BAND_CLICK = `SELECT body->'click' FROM book JOIN document USING (id) WHERE book.band =`;
+const OWN_KIT = 'SELECT kit FROM member WHERE id = current_member()';
+
+/** What a page of a set needs beside its songs: the band's click, the member's own kit. One statement. */
+export const besideSet = async (db: Queries, band: string) => {
+  const { kit, click } = await db.one(
+    besideRow.omit({ arrangements: true }),
+    `SELECT (${BAND_CLICK} $1) AS click, (${OWN_KIT}) AS kit`,
+    [band],
+  );
+  return { click, layout: kit ?? USUAL_LAYOUT };
+};
+
 /** The arrangement of an id, if the member may read it. */
 export const readSong = async (db: Queries, arrangement: string): Promise<SongEntry> => {
   const [song] = await readSongs(db, [arrangement]);
@@ -65,8 +78,7 @@ export const besideSong = async (db: Queries, { song, band }: SongEntry) => {
     besideRow,
     `SELECT (SELECT coalesce(json_agg(json_build_object('id', id, 'name', name) ORDER BY position), '[]')
              FROM arrangement WHERE song = $1) AS arrangements,
-            (SELECT body->'click' FROM book JOIN document USING (id) WHERE book.band = $2) AS click,
-            (SELECT kit FROM member WHERE id = current_member()) AS kit`,
+            (${BAND_CLICK} $2) AS click, (${OWN_KIT}) AS kit`,
     [song, band],
   );
   return { ...row, layout: kit ?? USUAL_LAYOUT };

@@ -1,9 +1,8 @@
 import type { Program } from '@/core/set';
-import { type Announcement, announcements, guessedLength, placeSpeech } from '@/core/speech';
+import { announcements, guessedLength, type Line, placeSpeech } from '@/core/speech';
 import { SAMPLE_RATE, type Utterance } from '@/core/wav';
 
-/** Words and who says them. */
-export type Line = { readonly voice: Announcement['voice']; readonly text: string };
+export type { Line };
 
 /** Lines as samples at 48 kHz, in their order; nothing for what nobody here can say. */
 export type Speak = (lines: readonly Line[]) => Promise<readonly (Float32Array | undefined)[]>;
@@ -12,16 +11,20 @@ export type Speak = (lines: readonly Line[]) => Promise<readonly (Float32Array |
 export const voiceOf = async (speak: Speak, program: Program): Promise<Utterance[]> => {
   const wanted = announcements(program);
   if (wanted.length === 0) return [];
-  const sounds = await speak(wanted.map(({ voice, text }) => ({ voice, text })));
-  const sound = new Map(wanted.map((one, index) => [keyOf(one), sounds[index]]));
-  const length = (one: Announcement) => {
-    const samples = sound.get(keyOf(one));
-    return samples ? samples.length / SAMPLE_RATE : guessedLength(one);
+  const lines = wanted.flatMap(({ voice, wordings }) =>
+    wordings.map(({ text, take }) => ({ voice, text, take })),
+  );
+  const sounds = await speak(lines);
+  const sound = new Map(lines.map((line, index) => [keyOf(line), sounds[index]]));
+  const lengthOf = (line: Line) => {
+    const samples = sound.get(keyOf(line));
+    return samples ? samples.length / SAMPLE_RATE : guessedLength(line);
   };
-  return placeSpeech(wanted, length).spoken.flatMap(({ at, text, voice, level, pan }) => {
-    const samples = sound.get(keyOf({ voice, text }));
+  return placeSpeech(wanted, lengthOf).spoken.flatMap((one) => {
+    const { at, text, level, pan } = one;
+    const samples = sound.get(keyOf(one));
     return samples ? [{ at, text, samples, level, pan }] : [];
   });
 };
 
-const keyOf = ({ voice, text }: Line): string => `${voice} ${text}`;
+const keyOf = ({ voice, text, take }: Line): string => `${voice} ${take} ${text}`;

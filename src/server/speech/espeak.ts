@@ -7,8 +7,8 @@ import { SAMPLE_RATE } from '@/core/wav';
 export type VoiceName = FullDesign['voice'];
 
 const VOICES: Readonly<Record<VoiceName, string>> = { british: 'en-gb', american: 'en-us' };
-/** Words a minute: brisk, since there is little room between two bars. */
-const PACE = 185;
+/** Words a minute: brisk, since there is little room between two bars; for a fast count faster still. */
+const PACE = { plain: 185, short: 340 } as const;
 /** A program that has not answered by then is given up, in milliseconds. */
 const PATIENCE = 10_000;
 
@@ -20,8 +20,10 @@ const PATIENCE = 10_000;
 export const record = async (
   voice: VoiceName,
   words: string,
+  take: keyof typeof PACE,
 ): Promise<Float32Array | undefined> => {
-  const wave = await run(['-v', VOICES[voice], '-s', String(PACE), '--stdin', '--stdout'], words);
+  const pace = String(PACE[take]);
+  const wave = await run(['-v', VOICES[voice], '-s', pace, '--stdin', '--stdout'], words);
   const sound = wave && readWave(wave);
   return sound && treat(sound.samples, sound.rate, SAMPLE_RATE);
 };

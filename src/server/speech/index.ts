@@ -1,12 +1,12 @@
 import 'server-only';
 import * as z from 'zod';
+import type { Line } from '@/core/speech';
 import type { Queries, Within } from '../database';
-import { record, type VoiceName } from './espeak';
+import { record } from './espeak';
 
 export { hasVoice, type VoiceName } from './espeak';
 
-/** Words and who says them. */
-export type Line = { readonly voice: VoiceName; readonly text: string };
+export type { Line };
 
 export const LONGEST_LINE = 200;
 /** Recordings that are kept; the oldest go first. */
@@ -18,7 +18,7 @@ const AT_ONCE = 2;
 const sayable = (text: string): string =>
   [...text.replaceAll(/[\p{Cc}\s]+/gu, ' ').trim()].slice(0, LONGEST_LINE).join('');
 
-const keyOf = ({ voice, text }: Line): string => `${voice} ${sayable(text)}`;
+const keyOf = ({ voice, text, take }: Line): string => `${voice} ${take} ${sayable(text)}`;
 
 /**
  * Lines as samples at 48 kHz. What has been spoken before is read from the database, the rest is
@@ -37,7 +37,7 @@ export const recordings = async (within: Within, lines: readonly Line[]) => {
     Array.from({ length: AT_ONCE }, async () => {
       for (let next = missing.pop(); next; next = missing.pop()) {
         const [key, line] = next;
-        const samples = await record(line.voice, sayable(line.text));
+        const samples = await record(line.voice, sayable(line.text), line.take);
         if (!samples) return;
         known.set(key, samples);
         made.push({ line, samples });
@@ -57,19 +57,24 @@ export const speaker = (within: Within) => async (lines: readonly Line[]) => {
 const speechRow = z.object({
   voice: z.enum(['british', 'american']),
   words: z.string(),
+  take: z.enum(['plain', 'short']),
   samples: z.instanceof(Buffer),
 });
 
 const kept = async (db: Queries, lines: readonly Line[]): Promise<Map<string, Float32Array>> => {
   const rows = await db.many(
     speechRow,
-    `SELECT voice, words, samples FROM speech
-     WHERE (voice, words) IN (SELECT * FROM unnest($1::text[], $2::text[]))`,
-    [lines.map(({ voice }) => voice), lines.map(({ text }) => sayable(text))],
+    `SELECT voice, words, take, samples FROM speech
+     WHERE (voice, words, take) IN (SELECT * FROM unnest($1::text[], $2::text[], $3::text[]))`,
+    [
+      lines.map(({ voice }) => voice),
+      lines.map(({ text }) => sayable(text)),
+      lines.map(({ take }) => take),
+    ],
   );
   return new Map(
-    rows.map(({ voice, words, samples }) => [
-      keyOf({ voice, text: words }),
+    rows.map(({ voice, words, take, samples }) => [
+      keyOf({ voice, text: words, take }),
       Float32Array.from(
         { length: samples.length / 2 },
         (_, index) => samples.readInt16LE(2 * index) / 32_767,
@@ -80,17 +85,18 @@ const kept = async (db: Queries, lines: readonly Line[]): Promise<Map<string, Fl
 
 const keep = async (db: Queries, made: readonly { line: Line; samples: Float32Array }[]) => {
   await db.run(
-    `INSERT INTO speech (voice, words, samples)
-     SELECT * FROM unnest($1::text[], $2::text[], $3::bytea[]) ON CONFLICT DO NOTHING`,
+    `INSERT INTO speech (voice, words, take, samples)
+     SELECT * FROM unnest($1::text[], $2::text[], $3::text[], $4::bytea[]) ON CONFLICT DO NOTHING`,
     [
       made.map(({ line }) => line.voice),
       made.map(({ line }) => sayable(line.text)),
+      made.map(({ line }) => line.take),
       made.map(({ samples }) => asBytes(samples)),
     ],
   );
   await db.run(
-    `DELETE FROM speech WHERE (voice, words) IN
-       (SELECT voice, words FROM speech ORDER BY made DESC OFFSET ${MOST_KEPT})`,
+    `DELETE FROM speech WHERE (voice, words, take) IN
+       (SELECT voice, words, take FROM speech ORDER BY made DESC OFFSET ${MOST_KEPT})`,
   );
 };
 

@@ -21,9 +21,9 @@ test('words are spoken, made ready, and kept by voice and text', async () => {
   expect(await hasVoice()).toBe(true);
   const before = await kept();
   const lines = [
-    { voice: 'british', text: 'Bridge in two' },
-    { voice: 'american', text: 'Bridge in two' },
-    { voice: 'british', text: '  Bridge\tin two ' },
+    { voice: 'british', text: 'Bridge in two', take: 'plain' },
+    { voice: 'american', text: 'Bridge in two', take: 'plain' },
+    { voice: 'british', text: '  Bridge\tin two ', take: 'plain' },
   ] as const;
   const sound = await recordings(within, lines);
   expect(await kept()).toBe(before + 2);
@@ -42,9 +42,20 @@ test('words are spoken, made ready, and kept by voice and text', async () => {
   expect(off).toBeLessThan(1 / 30_000);
 });
 
+test('a short take of a number has room in a beat at 240', async () => {
+  const numbers = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight'];
+  const lines = numbers.map((text) => ({
+    voice: 'british' as const,
+    text,
+    take: 'short' as const,
+  }));
+  const sound = await recordings(within, lines);
+  for (const line of lines) expect(sound(line)!.length / 48_000).toBeLessThan(60 / 240);
+});
+
 test('hostile words are only words: no option, no markup, no length', async () => {
   const texts = ['--version', '-f /etc/passwd', '<speak>one</speak>', 'la '.repeat(300), '\u0000'];
-  const lines = texts.map((text) => ({ voice: 'british' as const, text }));
+  const lines = texts.map((text) => ({ voice: 'british' as const, text, take: 'plain' as const }));
   const sound = await recordings(within, lines);
   expect(lines.map((line) => sound(line) !== undefined)).toEqual([true, true, true, true, false]);
   expect(sound(lines[3]!)!.length / 48_000).toBeLessThan(60);
@@ -85,7 +96,7 @@ test('where the program is missing there is no voice, and all else is as ever', 
   const { PATH } = process.env;
   process.env.PATH = '/nowhere';
   try {
-    const line = { voice: 'british', text: 'never said before' } as const;
+    const line = { voice: 'british', text: 'never said before', take: 'plain' } as const;
     const sound = await recordings(within, [line]);
     expect(sound(line)).toBeUndefined();
     const map = { ...roadMapOf([{ bars: 4 }, { name: 'Unheard of', bars: 4 }]) };

@@ -47,7 +47,7 @@ export const ClickPage = ({ opened }: Props) => {
   const timeline = useMemo(() => compile(trialSong(trial), [book.click]), [trial, book.click]);
   const program = useMemo(() => soloProgram('Trial', timeline), [timeline]);
   const say: Say = useCallback((field, value) => edit(sayOfClick(field, value)), [edit]);
-  useProgram(program, undefined);
+  useProgram({ title: 'The band’s click', program });
   useUndoKeys(live);
   const speaks = useSpeaks();
   const needle = useNeedle(timeline);

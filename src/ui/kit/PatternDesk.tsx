@@ -33,7 +33,7 @@ import { Cell } from '../shared/Cell';
 import { newId } from '../shared/newId';
 import { Select } from '../shared/Select';
 import { PAUSE, useSettled } from '../shared/useSettled';
-import { useControls } from '../transport';
+import { useStrike } from '../transport';
 import { Asks } from './Asks';
 import { Grid } from './Grid';
 import classes from './Kit.module.css';
@@ -79,7 +79,7 @@ export const PatternDesk = (props: DeskProps) => {
   const change = (next: Change) => void edit(changePattern(pattern, next));
   const sound = useListening();
   useAudition({ ...props, listening: sound.listening });
-  const { strike } = useControls();
+  const strike = useStrike();
   const onStruck = (voice: VoiceId, { how, force, ornament }: Omit<Stroke, 'at'>) =>
     strike(
       soundName(

@@ -30,5 +30,6 @@ export const useAudition = (options: Options): void => {
   );
   const program = useMemo(() => soloProgram(pattern.name, compile(map)), [map, pattern.name]);
   const maps = useMemo(() => [map], [map]);
-  useProgram(program, undefined, useDrums(program, maps, layout, listening));
+  const drums = useDrums(program, maps, layout, listening);
+  useProgram({ title: pattern.name, program, drums });
 };

@@ -1,7 +1,6 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
-import type { Seconds } from '@/core/time';
 import type { Timeline } from '@/core/timeline';
 import { useControls } from '../transport';
 
@@ -12,7 +11,8 @@ export const useNeedle = (timeline: Timeline) => {
   const needle = useRef<SVGLineElement>(null);
   const { follow } = useControls();
   useEffect(() => {
-    const show = (time: Seconds | undefined) => {
+    const show: Parameters<typeof follow>[0] = (heard) => {
+      const time = heard?.place;
       const line = needle.current;
       const width = line?.ownerSVGElement?.clientWidth ?? 0;
       if (!line) return;

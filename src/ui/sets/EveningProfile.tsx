@@ -3,7 +3,6 @@
 import { useElementSize } from '@mantine/hooks';
 import { memo, useEffect, useRef } from 'react';
 import type { Program } from '@/core/set';
-import type { Seconds } from '@/core/time';
 import { Ground } from '../profile';
 import { useControls } from '../transport';
 import classes from './EveningProfile.module.css';
@@ -89,7 +88,8 @@ const Needle = ({ perSecond, ground }: { readonly perSecond: number; readonly gr
   const line = useRef<SVGLineElement>(null);
   const { follow } = useControls();
   useEffect(() => {
-    const show = (time: Seconds | undefined) => {
+    const show: Parameters<typeof follow>[0] = (heard) => {
+      const time = heard?.place;
       line.current?.setAttribute('visibility', time === undefined ? 'hidden' : 'visible');
       if (time !== undefined)
         line.current?.setAttribute('transform', `translate(${Math.max(0, time) * perSecond} 0)`);

@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation';
 import { type ComponentProps, useCallback, useEffect, useMemo, useState } from 'react';
 import { type Design, isUnsaid } from '@/core/click';
 import { type Operation, placeAt, setFields } from '@/core/document';
+import type { Layout } from '@/core/kit';
 import { type RoadMap, roadMapKind } from '@/core/roadmap';
 import { itemsOf, type SongSet, setKind } from '@/core/set';
 import {
@@ -25,7 +26,7 @@ import { newId } from '../shared/newId';
 import { Select } from '../shared/Select';
 import { Sortable } from '../shared/Sortable';
 import { TakeAway } from '../shared/TakeAway';
-import { useProgram } from '../transport';
+import { useControls, useDrums, useProgram } from '../transport';
 import { EveningProfile } from './EveningProfile';
 import {
   type BandSong,
@@ -47,6 +48,8 @@ type Props = {
   readonly band: string;
   /** What the band says of its click. */
   readonly click: Design;
+  /** The member's own kit. */
+  readonly layout: Layout;
   readonly event: { readonly title: string; readonly place: string; readonly startsAt: string };
   readonly songs: readonly (SentSong & OfMember)[];
 };
@@ -55,7 +58,7 @@ type Props = {
 type OfMember = { readonly revision: number; readonly mayEdit: boolean };
 
 /** A set: its evening profile, its songs in order with times and gaps, the total against the slot. */
-export const SetPage = ({ opened, band, click, event, songs: sent }: Props) => {
+export const SetPage = ({ opened, band, click, layout, event, songs: sent }: Props) => {
   const live = useDocument(setKind, opened);
   const { document: set, edit, mayEdit } = live;
   const songs = useMemo(() => received(sent), [sent]);
@@ -75,7 +78,12 @@ export const SetPage = ({ opened, band, click, event, songs: sent }: Props) => {
   );
   const { slotMinutes } = set.heading;
   const slot = slotMinutes === null ? undefined : slotMinutes * 60;
-  useProgram(program, undefined);
+  const asPlayed = useMemo(
+    () => entries.flatMap(({ joined }) => (joined ? [joined.map] : [])),
+    [entries],
+  );
+  const drums = useDrums(program, asPlayed, layout);
+  useProgram({ title: set.heading.title, program, drums });
   useFreshSongs(entries.some(({ song }) => !song));
   useUndoKeys(live);
   const late = slot !== undefined && program.seconds > slot;
@@ -146,6 +154,7 @@ type SongsProps = {
 
 const Songs = ({ entries, band, live: { document: set, edit, mayEdit } }: SongsProps) => {
   const ids = entries.map(({ item }) => item.id);
+  const { playFrom } = useControls();
   if (entries.length === 0) {
     return <p className={classes.empty}>No songs yet. Choose the first one below.</p>;
   }
@@ -183,6 +192,7 @@ const Songs = ({ entries, band, live: { document: set, edit, mayEdit } }: SongsP
                 count={entries.length}
                 band={band}
                 mayEdit={mayEdit}
+                onPlay={() => entry.placed && playFrom(entry.placed.start)}
                 onMove={(to) => edit(moveItem(set, entry.item.id, to))}
                 onRemove={() => edit([{ type: 'remove', in: 'items', id: entry.item.id }])}
                 onChange={(field, value) => edit(setItem(entry.item.id, field, value))}

@@ -6,6 +6,7 @@ import {
   IconArrowDown,
   IconArrowUp,
   IconGripVertical,
+  IconPlayerPlay,
   IconX,
 } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
@@ -29,6 +30,8 @@ type Props = {
   readonly count: number;
   readonly band: string;
   readonly mayEdit: boolean;
+  /** Plays the set from this song's count-in on. */
+  readonly onPlay: () => void;
   readonly onMove: (to: number) => void;
   readonly onRemove: () => void;
   /** Whether the song before it leads straight into it. */
@@ -42,7 +45,7 @@ type Props = {
 
 /** A song of the set: what the drummer asks first, its shape, and what comes after it. */
 export const SetRow = (props: Props) => {
-  const { entry, index, count, band, mayEdit, follows, onMove, onRemove, onChange } = props;
+  const { entry, index, count, band, mayEdit, follows, onPlay, onMove, onRemove, onChange } = props;
   const { item, song, joined, placed } = entry;
   const sortable = useSortable({ id: item.id, disabled: !mayEdit });
   const shift = sortable.transform;
@@ -118,6 +121,13 @@ export const SetRow = (props: Props) => {
         )}
       </td>
       <td className={classes.tools}>
+        {song && (
+          <Tool
+            label={`Play from ${song.title}`}
+            onClick={onPlay}
+            icon={<IconPlayerPlay size={16} />}
+          />
+        )}
         {mayEdit && (
           <>
             {song && (

@@ -122,7 +122,7 @@ const hasOwnUndo = (target: EventTarget | null): boolean =>
 const isOwnSpace = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   target.matches(
-    'button:focus-visible, a:focus-visible, [role="menuitem"], [type="checkbox"], [type="radio"]',
+    ':is(button, a, [role="menuitem"], [type="checkbox"], [type="radio"]):focus-visible',
   );
 
 /** A key as it is shown: `Ctrl Z`, `⌘ Z` on a Mac. */

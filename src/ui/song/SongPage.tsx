@@ -89,7 +89,8 @@ export const SongPage = (props: Props) => {
       : undefined;
   const heard = useListening();
   const maps = useMemo(() => [map], [map]);
-  useProgram(program, from, useDrums(program, maps, layout, heard.listening));
+  const drums = useDrums(program, maps, layout, heard.listening);
+  useProgram({ title, program, from, drums });
 
   const { tap, result: tapped } = useTap((perMinute) => {
     const { start } = map;

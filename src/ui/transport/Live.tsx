@@ -1,21 +1,23 @@
 'use client';
 
 import { useMemo } from 'react';
-import { waitsOf } from '@/core/set';
+import { pausesOf } from '@/core/transport';
 import { useCommands } from '../shared/commands';
 import classes from './TransportBar.module.css';
 import { useTransport } from './TransportProvider';
 
-/** Whether vamps go round and holds wait until somebody gives the cue; shown where there are any. */
+/** Whether vamps go round and fermatas wait until somebody gives the cue; shown where there are any. */
 export const Live = () => {
-  const { loaded, live, toggleLive } = useTransport();
-  const program = loaded?.program;
-  const waits = useMemo(() => {
-    const { vamps, holds } = program ? waitsOf(program) : { vamps: [], holds: [] };
-    return vamps.length + holds.length > 0;
-  }, [program]);
+  const { page, plays, live, toggleLive } = useTransport();
+  const program = (plays ?? page)?.program;
+  const waits = useMemo(() => program !== undefined && pausesOf(program).length > 0, [program]);
   useCommands([
-    { id: 'live', label: 'Live: vamps and holds wait for their cue', keys: 'I', run: toggleLive },
+    {
+      id: 'live',
+      label: 'Live: vamps and fermatas wait for their cue',
+      keys: 'I',
+      run: toggleLive,
+    },
   ]);
   if (!waits) return null;
   return (
@@ -23,7 +25,7 @@ export const Live = () => {
       type="button"
       className={classes.live}
       aria-pressed={live}
-      title="Live: vamps go round until L, holds wait until P (I)"
+      title="Live: vamps go round until L, fermatas wait until P (I)"
       onClick={toggleLive}
     >
       Live

@@ -3,9 +3,11 @@
 import {
   IconDoorExit,
   IconPlayerPauseFilled,
+  IconPlayerPlay,
   IconPlayerSkipBackFilled,
   IconPlayerSkipForwardFilled,
   IconPlayerTrackNextFilled,
+  IconPlayerTrackPrevFilled,
   IconRepeat,
 } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
@@ -15,7 +17,8 @@ import { useTransport } from './TransportProvider';
 
 /** What a rehearsal asks for while it plays, each with its key; only there while something plays. */
 const Moves = () => {
-  const { looping, holding, move, toggleLoop, toggleHold } = useTransport();
+  const { looping, waits, plays, move, toggleLoop, toggleWait } = useTransport();
+  const inSet = (plays?.program.songs.length ?? 0) > 1;
   const moves: readonly Move[] = [
     {
       id: 'again',
@@ -40,20 +43,38 @@ const Moves = () => {
     },
     {
       id: 'loop',
-      label: looping ? `Let go of ${looping}` : 'Loop this section, a bar before and after',
+      label: looping ? `Stop looping ${looping}` : 'Loop this section, a bar before and after',
       keys: 'O',
       icon: <IconRepeat size={18} />,
       on: looping !== undefined,
       run: toggleLoop,
     },
     {
-      id: 'hold',
-      label: holding ? 'Go on' : 'Hold at the bar line',
+      id: 'wait',
+      label: waits ? 'Go on' : 'Wait at the bar line',
       keys: 'P',
-      icon: holding ? <IconPlayerTrackNextFilled size={18} /> : <IconPlayerPauseFilled size={18} />,
-      on: holding,
-      run: toggleHold,
+      icon: waits ? <IconPlayerPlay size={18} /> : <IconPlayerPauseFilled size={18} />,
+      on: waits,
+      run: toggleWait,
     },
+    ...(inSet
+      ? [
+          {
+            id: 'previous-song',
+            label: 'This song from its count, or the one before',
+            keys: 'Shift+Backspace',
+            icon: <IconPlayerTrackPrevFilled size={18} />,
+            run: () => move('previous-song'),
+          },
+          {
+            id: 'next-song',
+            label: 'The next song',
+            keys: 'Shift+N',
+            icon: <IconPlayerTrackNextFilled size={18} />,
+            run: () => move('next-song'),
+          },
+        ]
+      : []),
   ];
   useCommands(
     moves.map(({ id, label, keys, run }) => ({

@@ -8,16 +8,20 @@ import {
   IconVolume,
 } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
+import Link from 'next/link';
 import { useEffect, useRef } from 'react';
+import type { Heard } from '@/audio/player';
 import { LEVEL_RANGE } from '@/core/click';
 import { songAt } from '@/core/set';
-import { perMinuteAt, type Seconds, seconds, ticks } from '@/core/time';
+import { perMinuteAt, seconds, ticks } from '@/core/time';
 import { speedAt, ticksAt } from '@/core/timeline';
 import { useCommands } from '../shared/commands';
 import { Drop } from '../shared/Drop';
+import { FromBar } from './FromBar';
 import { Live } from './Live';
 import classes from './TransportBar.module.css';
-import { type Loaded, RATES, useTransport } from './TransportProvider';
+import { useTransport } from './TransportProvider';
+import { type Piece, RATES } from './transport';
 import { wordsAt } from './words';
 
 const Devices = dynamic(() => import('./Devices'), { ssr: false });
@@ -26,11 +30,12 @@ const Hearing = dynamic(() => import('./Hearing'));
 
 /** At the foot of every place: play and stop, where we are in words, tempo, click level. */
 export const TransportBar = () => {
-  const { loaded, playing, toggle } = useTransport();
+  const { page, plays, is, toggle } = useTransport();
+  const runs = is !== 'stopped';
   useCommands([
     {
       id: 'play',
-      label: playing ? 'Stop' : 'Play from the selected place',
+      label: runs ? 'Stop' : 'Play from the selected place',
       keys: 'Space',
       run: () => toggle(),
     },
@@ -46,15 +51,22 @@ export const TransportBar = () => {
       <button
         type="button"
         className={classes.play}
-        aria-label={playing ? 'Stop' : 'Play'}
-        title={playing ? 'Stop (Space)' : 'Play (Space); from the count-in: Shift Space'}
-        disabled={!loaded || loaded.program.seconds === 0}
+        aria-label={runs ? 'Stop' : 'Play'}
+        title={runs ? 'Stop (Space)' : 'Play (Space); from the count-in: Shift Space'}
+        aria-busy={is === 'preparing'}
+        disabled={!runs && (!page || page.program.seconds === 0)}
         onClick={() => toggle()}
       >
-        {playing ? <IconPlayerStopFilled size={22} /> : <IconPlayerPlayFilled size={22} />}
+        {runs ? <IconPlayerStopFilled size={22} /> : <IconPlayerPlayFilled size={22} />}
       </button>
       <Position />
-      {playing && <Moves />}
+      {plays && plays.href !== page?.href && (
+        <Link href={plays.href} className={classes.elsewhere}>
+          Back to {plays.title}
+        </Link>
+      )}
+      {!runs && page && <FromBar />}
+      {runs && <Moves />}
       <Live />
       <Speed />
       <Level />
@@ -64,7 +76,7 @@ export const TransportBar = () => {
 
 /** Written straight into the page on every frame: nothing is rendered while the song runs. */
 const Position = () => {
-  const { loaded, rate, follow } = useTransport();
+  const { page, plays, is, rate, notice, followAll } = useTransport();
   const position = useRef<HTMLElement>(null);
   const where = useRef<HTMLSpanElement>(null);
   const time = useRef<HTMLSpanElement>(null);
@@ -73,20 +85,21 @@ const Position = () => {
     const put = (element: HTMLElement | null, text: string) => {
       if (element && element.textContent !== text) element.textContent = text;
     };
-    const show = (at: Seconds | undefined) => {
-      if (!loaded) {
+    const show = (heard: Heard | undefined) => {
+      const at = heard ?? (page && startOf(plays ?? page));
+      if (!at) {
         for (const { current } of [position, time, tempo]) put(current, '');
-        return put(where.current, 'Open a set or a song to play its click.');
+        return put(where.current, notice ?? 'Open a set or a song to play its click.');
       }
-      const words = wordsAt(loaded.program, at ?? loaded.from ?? seconds(0));
+      const words = wordsAt(at.program, at.place);
       put(position.current, words.position);
-      put(where.current, words.where);
+      put(where.current, is === 'preparing' ? 'Getting the sounds ready' : (notice ?? words.where));
       put(time.current, words.time);
-      put(tempo.current, tempoAt(loaded, at, rate));
+      put(tempo.current, tempoAt(at, rate));
     };
     show(undefined);
-    return follow(show);
-  }, [loaded, rate, follow]);
+    return followAll(show);
+  }, [page, plays, is, rate, notice, followAll]);
   return (
     <div className={classes.position}>
       <strong ref={position} data-testid="position" />
@@ -97,12 +110,13 @@ const Position = () => {
   );
 };
 
-const tempoAt = ({ program, from }: Loaded, at: Seconds | undefined, rate: number): string => {
-  const time = at ?? from ?? seconds(0);
-  const place = songAt(program, time);
-  if (!place) return '';
-  const { timeline, barOne } = place.song;
-  const inSong = ticksAt(timeline.tempo, seconds(time - barOne));
+const startOf = ({ program, from }: Piece): Heard => ({ program, place: from ?? seconds(0) });
+
+const tempoAt = ({ program, place }: Heard, rate: number): string => {
+  const song = songAt(program, place)?.song;
+  if (!song) return '';
+  const { timeline, barOne } = song;
+  const inSong = ticksAt(timeline.tempo, seconds(place - barOne));
   const speed = speedAt(timeline.tempo, ticks(Math.max(0, Math.min(timeline.ticks, inSong))));
   return speed
     ? `${Math.round(perMinuteAt(speed, 'quarter') * rate * 10) / 10} quarters a minute`
@@ -111,14 +125,14 @@ const tempoAt = ({ program, from }: Loaded, at: Seconds | undefined, rate: numbe
 
 /** How fast, against what is written. */
 const Speed = () => {
-  const { loaded, rate, setRate } = useTransport();
+  const { page, rate, setRate } = useTransport();
   const go = (by: number) => setRate(rate + by);
   useCommands([
     { id: 'slower', label: 'Play slower', keys: '[', run: () => go(-RATES.step) },
     { id: 'faster', label: 'Play faster', keys: ']', run: () => go(RATES.step) },
     { id: 'as-written', label: 'Play as fast as written', run: () => setRate(1) },
   ]);
-  if (!loaded) return null;
+  if (!page) return null;
   return (
     <span className={classes.speed}>
       <button
@@ -147,7 +161,7 @@ const Speed = () => {
 };
 
 const Level = () => {
-  const { loaded, levels, setLevels } = useTransport();
+  const { page, levels, setLevels } = useTransport();
   const slider = (what: 'click' | 'drums', label: string) => (
     <input
       type="range"
@@ -163,7 +177,7 @@ const Level = () => {
     <div className={classes.level}>
       <IconVolume size={18} aria-hidden="true" />
       {slider('click', 'Click level')}
-      {loaded?.drums && (
+      {page?.drums && (
         <>
           <span className={classes.drums}>drums</span>
           {slider('drums', 'Drum level')}

@@ -1,11 +1,13 @@
 'use client';
 
 import { useMemo } from 'react';
+import type { Drums } from '@/audio/stems';
 import type { Layout } from '@/core/kit';
 import type { Listening } from '@/core/performance';
 import type { RoadMap } from '@/core/roadmap';
 import type { Program } from '@/core/set';
-import type { MakeDrums } from './TransportProvider';
+
+export type MakeDrums = () => Promise<Drums>;
 
 /** The drums of a program, worked out and made to sound once they are played; nothing where none are written. */
 export const useDrums = (

@@ -1,30 +1,56 @@
 'use client';
 
+import { usePathname } from 'next/navigation';
 import { useEffect, useMemo } from 'react';
+import type { Content } from '@/audio/stems';
 import type { Program } from '@/core/set';
 import type { Seconds } from '@/core/time';
-import { type MakeBeside, type MakeDrums, useControls } from './TransportProvider';
+import { onceFinished } from './onceFinished';
+import { useControls } from './TransportProvider';
+import type { MakeDrums } from './useDrums';
 
-/** Puts a program under the transport while the page is shown, with what is spoken and played to it. */
-export const useProgram = (
-  program: Program,
-  from: Seconds | undefined,
-  drums?: MakeDrums,
-): void => {
+type Options = {
+  readonly title: string;
+  readonly program: Program;
+  /** Where Space starts; the beginning where left out. */
+  readonly from?: Seconds | undefined;
+  readonly drums?: MakeDrums | undefined;
+};
+
+/** So long (ms) after a page is there, what is spoken in it is fetched. */
+const AHEAD = 1500;
+
+/** Puts a program under the transport, with what is spoken and played to it. */
+export const useProgram = ({ title, program, from, drums }: Options): void => {
   const { load } = useControls();
-  const beside = useMemo((): MakeBeside | undefined => {
-    const voice = speaks(program);
+  const href = usePathname();
+  const voice = useMemo(() => speaks(program), [program]);
+  const complete = useMemo(() => {
     if (!drums && !voice) return undefined;
-    return async () => ({
-      drums: await drums?.(),
-      voice: voice ? await (await import('./voice')).voiceOf(program) : undefined,
-    });
-  }, [program, drums]);
+    let content: Promise<Content> | undefined;
+    return () => {
+      content ??= (async () => ({
+        program,
+        drums: await drums?.(),
+        voice: voice ? await (await import('./voice')).voiceOf(program) : undefined,
+      }))();
+      return content;
+    };
+  }, [program, drums, voice]);
+  // What sounds follows a value that is finished, not each of its digits.
   useEffect(
-    () => load({ program, from, beside, drums: drums !== undefined }),
-    [load, program, from, beside, drums],
+    () =>
+      onceFinished(() =>
+        load({ href, title, program, from, complete, drums: drums !== undefined, voice }),
+      ),
+    [load, href, title, program, from, complete, drums, voice],
   );
   useEffect(() => () => load(undefined), [load]);
+  useEffect(() => {
+    if (!voice || !complete) return;
+    const timer = setTimeout(() => void complete().catch(() => undefined), AHEAD);
+    return () => clearTimeout(timer);
+  }, [voice, complete]);
 };
 
 const speaks = ({ songs }: Program): boolean =>

@@ -1,44 +1,53 @@
+import type { Voice } from '@/audio/stems';
 import type { Program } from '@/core/set';
-import { type Announcement, announcements, placeSpeech } from '@/core/speech';
-import type { Utterance } from '@/core/wav';
+import { announcements, type Line, placeSpeech } from '@/core/speech';
 
 /** Samples a second of what the server speaks. */
 const RATE = 48_000;
 /** Requests at the same time. */
 const AT_ONCE = 4;
 
-type Line = Pick<Announcement, 'voice' | 'text'>;
-
 /** What has been spoken since the page was opened. */
-const heard = new Map<string, Float32Array>();
+const spokenLines = new Map<string, Float32Array>();
 
-const keyOf = ({ voice, text }: Line): string => `${voice} ${text}`;
+const keyOf = ({ voice, text, take }: Line): string => `${voice} ${take} ${text}`;
 
 /** What is spoken in a program, fetched from the server; empty where it has no voice. */
-export const voiceOf = async (program: Program): Promise<Utterance[]> => {
+export const voiceOf = async (program: Program): Promise<Voice> => {
   const wanted = announcements(program);
-  const missing = [...new Map(wanted.map((one) => [keyOf(one), one])).values()].filter(
-    (one) => !heard.has(keyOf(one)),
+  const lines = wanted.flatMap(({ voice, wordings }) =>
+    wordings.map(({ text, take }) => ({ voice, text, take })),
+  );
+  const missing = [...new Map(lines.map((one) => [keyOf(one), one])).values()].filter(
+    (one) => !spokenLines.has(keyOf(one)),
   );
   await Promise.all(
     Array.from({ length: AT_ONCE }, async () => {
       for (let next = missing.pop(); next; next = missing.pop()) await fetchLine(next);
     }),
   );
-  const known = wanted.filter((one) => heard.has(keyOf(one)));
-  const { spoken } = placeSpeech(known, (one) => heard.get(keyOf(one))!.length / RATE);
-  return spoken.map(({ at, text, voice, level, pan }) => {
-    return { at, text, samples: heard.get(keyOf({ voice, text }))!, level, pan };
-  });
+  const samplesOf = (line: Line) => spokenLines.get(keyOf(line));
+  const lengthOf = (line: Line) => {
+    const samples = samplesOf(line);
+    return samples && samples.length / RATE;
+  };
+  return (rate, live) => {
+    const due = live ? wanted.filter(({ expected }) => !expected) : wanted;
+    return placeSpeech(due, lengthOf, rate).spoken.flatMap((one) => {
+      const { at, place, text, level, pan } = one;
+      const samples = samplesOf(one);
+      return samples ? { at, of: place, text, samples, level, pan } : [];
+    });
+  };
 };
 
 const fetchLine = async (line: Line): Promise<void> => {
   const words = encodeURIComponent([...line.text].slice(0, 200).join(''));
   try {
-    const answer = await fetch(`/api/speech/${line.voice}?text=${words}`);
+    const answer = await fetch(`/api/speech/${line.voice}?take=${line.take}&text=${words}`);
     if (!answer.ok) return;
     const samples = new Int16Array(await answer.arrayBuffer());
-    heard.set(
+    spokenLines.set(
       keyOf(line),
       Float32Array.from(samples, (value) => value / 32_767),
     );

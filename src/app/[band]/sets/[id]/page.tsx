@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation';
 import { cache } from 'react';
 import * as z from 'zod';
 import { packed } from '@/core/packed';
-import { bandBook, bandSongs, readSet } from '@/server/band';
+import { bandSongs, besideSet, readSet } from '@/server/band';
 import { forPage, underItsBand } from '@/server/http';
 import { SetPage } from '@/ui/sets/SetPage';
 
@@ -16,7 +16,7 @@ const read = cache(async (slug: string, id: string) => {
     return {
       entry,
       songs: await bandSongs(db, entry.band),
-      click: (await bandBook(db, entry.band)).document.click,
+      ...(await besideSet(db, entry.band)),
     };
   });
   underItsBand(slug, read.entry, `sets/${id}`);
@@ -30,7 +30,7 @@ export const generateMetadata = async ({ params }: Props): Promise<Metadata> => 
 
 const Page = async ({ params }: Props) => {
   const { band, id } = await params;
-  const { entry, songs, click } = await read(band, id);
+  const { entry, songs, click, layout } = await read(band, id);
   const { of, ...opened } = entry;
   return (
     <SetPage
@@ -43,6 +43,7 @@ const Page = async ({ params }: Props) => {
       }}
       band={band}
       click={click}
+      layout={layout}
       event={{ title: of.title, place: of.place, startsAt: of.startsAt.toISOString() }}
       songs={songs.map(({ song, arrangement, arrangementName, title, map, revision, mayEdit }) => ({
         song,

@@ -12,11 +12,12 @@ const query = z.object({
     .trim()
     .min(1, 'Say what is to be spoken.')
     .max(LONGEST_LINE, `At most ${LONGEST_LINE} characters are spoken at once.`),
+  take: z.enum(['plain', 'short'], 'The take is plain or short.').default('plain'),
 });
 
 /** Words as sound: 16-bit samples at 48 kHz, one channel, without a head. */
 export const GET = memberRoute({ params, query }, async ({ params, query, within }) => {
-  const line = { voice: params.voice, text: query.text };
+  const line = { voice: params.voice, text: query.text, take: query.take };
   const samples = (await recordings(within, [line]))(line);
   if (!samples) return refuse('unavailable', 'Voice', 'There is no voice on this server.');
   return new Response(new Uint8Array(asBytes(samples)), {

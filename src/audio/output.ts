@@ -1,0 +1,125 @@
+import { gainOf, LEVEL_RANGE } from '@/core/click';
+import type { Sound } from './stems';
+
+/** Where sounds go, and the clock by which they are started. */
+export type Output = {
+  /** Browsers want it opened by something that the player does. */
+  readonly open: () => Promise<void>;
+  /** The clock, in seconds. */
+  readonly now: () => number;
+  /** How long (s) after its time by the clock a sound is heard. */
+  readonly latency: () => number;
+  /** How far (ms) the page's clock is ahead of the sound's. */
+  readonly pageAhead: () => number;
+  /** Makes the samples of a sound, so that they are there when it is started. */
+  readonly prepare: (sound: Sound) => void;
+  /**
+   * Starts a sound at a time of the clock; it may be cut off at another.
+   *
+   * @returns how to take it back
+   */
+  readonly start: (sound: Sound, at: number, until?: number) => () => void;
+  /** In decibels; drums at the lowest level are off. */
+  readonly setLevels: (levels: Levels) => void;
+};
+
+export type Levels = { readonly click: number; readonly drums: number };
+
+/** A change of level takes about three times this long (s), so that nothing jumps. */
+const SMOOTH = 0.03;
+/** A sound that is cut off falls this fast (s). */
+const CUT_OFF = 0.012;
+/** A reading of the page's clock that is further off (ms) is a new start. */
+const FAR_OFF = 20;
+/** How much of a new reading counts: each is a few samples off. */
+const SMOOTHING = 0.05;
+
+/** The speakers, through Web Audio. */
+export const createAudioOutput = (): Output => {
+  let context: AudioContext | undefined;
+  let stems: Record<Sound['stem'], GainNode> | undefined;
+  let levels: Levels = { click: LEVEL_RANGE.start, drums: LEVEL_RANGE.start };
+  let ahead: number | undefined;
+  const made = new Map<string, AudioBuffer>();
+  const panners = new Map<number, StereoPannerNode>();
+
+  const opened = () => {
+    context ??= new AudioContext({ sampleRate: 48_000, latencyHint: 'interactive' });
+    stems ??= { click: gainTo(context), drums: gainTo(context) };
+    return { context, stems };
+  };
+
+  const applyLevels = () => {
+    if (!context || !stems) return;
+    const off = levels.drums <= LEVEL_RANGE.lowest;
+    const now = context.currentTime;
+    stems.click.gain.setTargetAtTime(gainOf(levels.click), now, SMOOTH);
+    stems.drums.gain.setTargetAtTime(off ? 0 : gainOf(levels.drums), now, SMOOTH);
+  };
+
+  const bufferOf = ({ key, make }: Sound): AudioBuffer => {
+    const known = made.get(key);
+    if (known) return known;
+    const { sampleRate } = opened().context;
+    const samples = make(sampleRate);
+    const buffer = new AudioBuffer({ length: Math.max(1, samples.length), sampleRate });
+    buffer.copyToChannel(new Float32Array(samples), 0);
+    made.set(key, buffer);
+    return buffer;
+  };
+
+  const panned = (pan: number, stem: GainNode): AudioNode => {
+    const known = panners.get(pan);
+    if (known) return known;
+    const panner = new StereoPannerNode(opened().context, { pan });
+    panner.connect(stem);
+    panners.set(pan, panner);
+    return panner;
+  };
+
+  return {
+    open: async () => {
+      const { context } = opened();
+      applyLevels();
+      await context.resume();
+    },
+    now: () => context?.currentTime ?? 0,
+    latency: () => context?.outputLatency || 0,
+    pageAhead: () => {
+      const { context } = opened();
+      const { contextTime, performanceTime } = context.getOutputTimestamp();
+      const read =
+        contextTime && performanceTime
+          ? performanceTime - contextTime * 1000
+          : performance.now() - context.currentTime * 1000;
+      const anew = ahead === undefined || Math.abs(read - ahead) > FAR_OFF;
+      ahead = anew ? read : (ahead ?? read) * (1 - SMOOTHING) + read * SMOOTHING;
+      return ahead;
+    },
+    prepare: (sound) => void bufferOf(sound),
+    start: (sound, at, until) => {
+      const { context, stems } = opened();
+      const stem = stems[sound.stem];
+      const source = new AudioBufferSourceNode(context, { buffer: bufferOf(sound) });
+      source.start(at);
+      if (until === undefined) source.connect(sound.pan ? panned(sound.pan, stem) : stem);
+      else {
+        const fade = new GainNode(context);
+        fade.gain.setTargetAtTime(0, Math.max(0, until), CUT_OFF);
+        source.connect(fade).connect(stem);
+        source.stop(Math.max(0, until) + 8 * CUT_OFF);
+      }
+      return () => source.stop();
+    },
+    setLevels: (next) => {
+      levels = next;
+      applyLevels();
+    },
+  };
+};
+
+const gainTo = (context: AudioContext): GainNode => {
+  const gain = new GainNode(context, { gain: 0 });
+  gain.connect(context.destination);
+  return gain;
+};
