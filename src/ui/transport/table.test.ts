@@ -136,6 +136,8 @@ const tried = async (state: string, move: string): Promise<string> => {
     return transport.state().is === 'waiting' ? 'waits at the bar line' : 'waits';
   }
   const program = after.segments.at(-1)!.intent.program;
+  // The gap lies 5 s later.
+  const shift = state === 'between-songs' ? 5 : 0;
   if (program === longer)
     return Math.abs(places[0]! - shift - here) < 0.1 ? 'same place' : `to ${places[0]}`;
   if (program !== set) return places[0]! < 0.1 ? 'next song at once' : `to ${places[0]}`;
