@@ -193,7 +193,7 @@ test('the simulated device runs along: it measures the tempo, knows the place, a
   await page.getByLabel('The song as text').fill('song 126, in 4/4, count 4\nA: 40');
   await saved(page);
   await page.getByRole('button', { name: 'Machines that run along' }).click();
-  await page.getByLabel('MIDI clock to').selectOption('Simulated device');
+  await page.getByLabel('MIDI device').selectOption('Simulated device');
   const device = page.getByTestId('device');
   await expect(device).toContainText('Waits');
   await page.getByRole('button', { name: 'Its start' }).click();
@@ -307,4 +307,53 @@ test('a set plays from any of its songs, on to the next one, with drums', async 
   await expect(page.getByRole('slider', { name: 'Drum level' })).toBeVisible();
   await page.keyboard.press('Shift+N');
   await expect(where).toContainText(`${third}:`, { timeout: 10_000 });
+});
+
+test('a clock that comes in leads: its tempo and its place', async ({ page }) => {
+  await newSong(page, 'Led');
+  await page.getByRole('tab', { name: 'Text' }).click();
+  await page.getByLabel('The song as text').fill('song 100, in 4/4, count 4\nA: 40');
+  await saved(page);
+  await page.getByRole('button', { name: 'Machines that run along' }).click();
+  await page.getByLabel('MIDI device').selectOption('Simulated device');
+  await page.getByLabel('Who leads').selectOption('the device: Ebrant follows its clock');
+  await page.getByRole('button', { name: 'Its clock at 97' }).click();
+  await expect(page.getByTestId('position')).toHaveText(/^Bar 6/, { timeout: 20_000 });
+  const beat = (await starts(page)).map(({ when }) => when);
+  const now = await page.evaluate(
+    () => (window as unknown as { starts: Start[] }).starts.at(-1)!.now,
+  );
+  const lately = beat.filter((when) => when > now - 6 && when < now);
+  const gap = (lately.at(-1)! - lately[0]!) / (lately.length - 1);
+  expect(gap).toBeGreaterThan(60 / 97 - 0.004);
+  expect(gap).toBeLessThan(60 / 97 + 0.004);
+  await page.getByRole('button', { name: 'No clock' }).click();
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+});
+
+test('somebody deletes the section that sounds: it goes on with what is left; without anything it stops and says so', async ({
+  page,
+  browser,
+}) => {
+  const id = await newSong(page, 'Vanishing');
+  await page.getByRole('tab', { name: 'Text' }).click();
+  await page.getByLabel('The song as text').fill('song 120, in 4/4, count 4\nA: 30\nB: 30');
+  await saved(page);
+  await page.getByRole('tab', { name: 'As written' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(page.getByTestId('position')).toHaveText(/^Bar 2/, { timeout: 10_000 });
+  const other = await (await browser.newContext()).newPage();
+  await enter(other, 'Odile');
+  await other.goto(`/saltreach-nine/songs/${id}`);
+  await isReady(other);
+  await other.getByRole('tab', { name: 'Text' }).click();
+  await other.getByLabel('The song as text').fill('song 120, in 4/4, count 4\nB: 30');
+  await saved(other);
+  await expect(page.getByTestId('where')).toHaveText(/^B, \d+ bars left/, { timeout: 5000 });
+  await expect(page.getByTestId('position')).toHaveText(/^Bar [1-4]/);
+  await other.getByLabel('The song as text').fill('song 120, in 4/4, count 4');
+  await expect(page.getByText('What played has been removed, so it stopped.')).toBeVisible({
+    timeout: 5000,
+  });
+  await other.context().close();
 });

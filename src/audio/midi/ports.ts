@@ -6,8 +6,12 @@ export type Port = {
   readonly name: string;
   /** @param at by the page's clock (ms) */
   readonly send: (bytes: readonly number[], at: number) => void;
-  /** What comes back from it; answers how to stop listening. */
-  readonly listen: (heard: (bytes: ArrayLike<number>) => void) => () => void;
+  /**
+   * What comes back from it, and when by the page's clock (ms).
+   *
+   * @returns how to stop listening
+   */
+  readonly listen: (heard: (bytes: ArrayLike<number>, at: number) => void) => () => void;
 };
 
 /** The simulated machine, and those that the browser finds, where it may look for any. */
@@ -31,7 +35,7 @@ const portOf = (access: MIDIAccess, output: MIDIOutput): Port => ({
   send: (bytes, at) => output.send([...bytes], at),
   listen: (heard) => {
     const inputs = [...access.inputs.values()].filter(({ name }) => name === output.name);
-    const take = ({ data }: MIDIMessageEvent) => data && heard(data);
+    const take = ({ data, timeStamp }: MIDIMessageEvent) => data && heard(data, timeStamp);
     for (const input of inputs) input.addEventListener('midimessage', take);
     return () => {
       for (const input of inputs) input.removeEventListener('midimessage', take);

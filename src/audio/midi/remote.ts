@@ -5,6 +5,8 @@ import type { Port } from './ports';
 export type Remote = {
   /** From the count-in. */
   readonly start: () => unknown;
+  /** From bar 1, without a count-in: whoever leads has counted. */
+  readonly startAtBarOne: () => unknown;
   /** Where it stopped, or where the machine says. */
   readonly goOn: () => unknown;
   readonly stop: () => unknown;

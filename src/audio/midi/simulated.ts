@@ -1,4 +1,4 @@
-import { type Heard, hear, SILENT } from '@/core/clock';
+import { CLOCK, type Heard, hear, SILENT, START, STOP } from '@/core/clock';
 import type { Port } from './ports';
 
 /**
@@ -10,12 +10,18 @@ type Simulated = Port & {
   readonly state: () => Heard;
   /** Its own buttons. */
   readonly press: (status: number) => void;
+  /** Sends a clock of its own, in quarters a minute; no longer where left out. */
+  readonly lead: (perMinute: number | undefined) => void;
 };
 
 const createSimulated = (): Simulated => {
   let heard = SILENT;
   let waiting: { readonly bytes: readonly number[]; readonly at: number }[] = [];
-  const listeners = new Set<(bytes: ArrayLike<number>) => void>();
+  let leading: ReturnType<typeof setInterval> | undefined;
+  const listeners = new Set<(bytes: ArrayLike<number>, at: number) => void>();
+  const tell = (bytes: readonly number[], at: number) => {
+    for (const listener of listeners) listener(bytes, at);
+  };
   return {
     id: 'simulated',
     name: 'Simulated device',
@@ -32,8 +38,15 @@ const createSimulated = (): Simulated => {
       waiting = waiting.filter(({ at }) => at > now);
       return heard;
     },
-    press: (status) => {
-      for (const listener of listeners) listener([status]);
+    press: (status) => tell([status], performance.now()),
+    lead: (perMinute) => {
+      clearInterval(leading);
+      if (perMinute === undefined) return tell([STOP], performance.now());
+      let next = performance.now();
+      tell([START], next);
+      leading = setInterval(() => {
+        for (; next <= performance.now(); next += 60_000 / perMinute / 24) tell([CLOCK], next);
+      }, 5);
     },
   };
 };

@@ -1,3 +1,4 @@
+import { mulberry } from '../random';
 import { type Program, program, soloProgram } from '../set';
 import { parseShorthand } from '../shorthand';
 import { roadMapOf } from '../testing';
@@ -8,12 +9,13 @@ import {
   loopHere,
   move,
   type Plan,
+  placeAt,
   unfold,
   waitOrGoOn,
   withProgram,
   withRate,
 } from '../transport';
-import { clockDue, hear, jitterHeard, quartersHeard, SILENT, tempoHeard, UNTOLD } from '.';
+import { clockDue, follow, hear, jitterHeard, quartersHeard, SILENT, tempoHeard, UNTOLD } from '.';
 
 const song = (text: string) => {
   let made = 0;
@@ -218,4 +220,54 @@ test('bit by bit the same is sent, and a long stall is not made up for', () => {
   }));
   // Clock 120 is a sixteenth: on from there.
   expect(story(late)).toEqual(['stop', 'position 20', 'continue', 25]);
+});
+
+/**
+ * Follows a leader whose clocks come up to 2 ms early or late.
+ *
+ * @param tempo of the leader, in quarters a minute, by its quarters
+ * @returns by how much (s) the place was off at each of its quarters
+ */
+const following = (
+  whole: Program,
+  tempo: (quarters: number) => number,
+  beats: number,
+  begins = 0,
+) => {
+  const random = mulberry(7);
+  let plan = begin({ program: whole, rate: 1, live: false, place: seconds(begins) }, 0);
+  let heard = hear(SILENT, [0xfa], 0);
+  const off: number[] = [];
+  let time = 0.1;
+  for (let count = 0; count < beats * 24; count++) {
+    const now = time + (random() - 0.5) * 0.004;
+    heard = hear(heard, [0xf8], now * 1000);
+    const perMinute = tempoHeard(heard);
+    if (count % 24 === 0) {
+      if (perMinute !== undefined)
+        plan = follow(plan, now + 0.05, { clock: now, quarters: quartersHeard(heard), perMinute });
+      // The song has no ramps: a quarter of it lasts as long throughout.
+      off.push(placeAt(unfold(plan, time), time) - (count / 24) * 0.6);
+    }
+    time += 60 / tempo(count / 24) / 24;
+  }
+  return off.map(Math.abs);
+};
+
+const hundred = song('song 100, in 4/4, count 0\nA: 40');
+
+test('a clock that leads is followed: its tempo within a few quarters, its place within milliseconds', () => {
+  const off = following(hundred, () => 97, 60);
+  expect(Math.max(...off.slice(12))).toBeLessThan(0.008);
+});
+
+test('a leader that hurries is caught up with', () => {
+  const off = following(hundred, (quarters) => (quarters < 24 ? 97 : 110), 90);
+  expect(Math.max(...off.slice(40))).toBeLessThan(0.008);
+});
+
+test('far off, it goes there at once', () => {
+  const off = following(hundred, () => 100, 30, 12);
+  expect(off[0]).toBeGreaterThan(10);
+  expect(Math.max(...off.slice(2))).toBeLessThan(0.02);
 });

@@ -80,6 +80,12 @@ export const move = (plan: Plan, clock: number, kind: MoveKind): Plan => {
   return intend(plan, clock, { jump: way });
 };
 
+/** Goes on at a place at once, also where everybody waits. */
+export const goTo = (plan: Plan, clock: number, place: Seconds): Plan => {
+  const { clock: from, intent } = startAt(plan, clock);
+  return replan(plan, { clock: from, place, intent: leapt(intent, place) }, 'jump');
+};
+
 /**
  * Where everybody waits: goes on. Where a wait is agreed on: takes it back. In the bar before a
  * fermata: its cue, ahead of time. Anywhere else: a wait at the next bar line.

@@ -14,6 +14,7 @@ import type { Meter } from '@/core/time';
 import { BarPicture } from './BarPicture';
 import classes from './Click.module.css';
 import { Choice, type Say, Typed } from './Fields';
+import { LeftOut } from './LeftOut';
 import { StrikeRow } from './StrikeRow';
 import { KINDS } from './words';
 
@@ -87,6 +88,7 @@ export const DesignForm = (props: Props) => {
           </tbody>
         </table>
         <p className={classes.hint}>{RULE}</p>
+        {speaks && <LeftOut />}
       </section>
     </fieldset>
   );

@@ -13,7 +13,7 @@ const NONE = '';
 
 /** The machine that runs along by MIDI clock, and may start and stop us. */
 const Devices = () => {
-  const { port, setPort } = useTransport();
+  const { port, follows, setPort, setFollows } = useTransport();
   const [ports, setPorts] = useState<readonly Port[]>([]);
   useEffect(() => {
     void findPorts().then(setPorts);
@@ -21,12 +21,24 @@ const Devices = () => {
   return (
     <div className={classes.devices}>
       <Select
-        label="MIDI clock to"
+        label="MIDI device"
         shown
         value={port?.id ?? NONE}
         choices={[[NONE, 'nobody'], ...ports.map(({ id, name }) => [id, name] as const)]}
         onChange={(id) => setPort(ports.find((one) => one.id === id))}
       />
+      {port && (
+        <Select
+          label="Who leads"
+          shown
+          value={follows ? 'device' : 'ebrant'}
+          choices={[
+            ['ebrant', 'Ebrant: the device gets its clock'],
+            ['device', 'the device: Ebrant follows its clock'],
+          ]}
+          onChange={(who) => setFollows(who === 'device')}
+        />
+      )}
       <p>
         24 clocks a quarter, with start, stop and song position. Its start and stop buttons work
         here too. A foot switch works as the keys it sends: Space, N, L, O, P.
@@ -60,6 +72,12 @@ const Display = () => {
         </Button>
         <Button small onClick={() => simulatedDevice.press(STOP)}>
           Its stop
+        </Button>
+        <Button small onClick={() => simulatedDevice.lead(97)}>
+          Its clock at 97
+        </Button>
+        <Button small onClick={() => simulatedDevice.lead(undefined)}>
+          No clock
         </Button>
       </div>
     </div>

@@ -57,7 +57,11 @@ export const TransportProvider = ({ player: given, children }: Props) => {
     return { player, transport: createTransport(player) };
   });
   const { player, transport } = provided;
-  const { is, port } = useSyncExternalStore(transport.subscribe, transport.state, transport.state);
+  const { is, port, follows } = useSyncExternalStore(
+    transport.subscribe,
+    transport.state,
+    transport.state,
+  );
   const runs = is !== 'stopped';
 
   useEffect(() => {
@@ -70,20 +74,28 @@ export const TransportProvider = ({ player: given, children }: Props) => {
   }, [runs, transport]);
 
   useEffect(() => {
-    if (!port || !runs) return;
+    if (!port || !runs || follows) return;
     return later(async () => {
       const { sendClock } = await import('@/audio/midi/sender');
       return sendClock(port, player);
     });
-  }, [port, runs, player]);
+  }, [port, runs, follows, player]);
 
   useEffect(() => {
     if (!port) return;
     return later(async () => {
-      const { followRemote } = await import('@/audio/midi/remote');
-      return followRemote(port, transport.remote);
+      if (!follows) {
+        const { followRemote } = await import('@/audio/midi/remote');
+        return followRemote(port, transport.remote);
+      }
+      const { followClock } = await import('@/audio/midi/leader');
+      const end = followClock(port, player, transport.remote);
+      return () => {
+        end();
+        player.setRate(transport.state().rate);
+      };
     });
-  }, [port, transport]);
+  }, [port, follows, player, transport]);
 
   useEffect(() => () => player.stop(), [player]);
 

@@ -1,5 +1,5 @@
 /** The transport at the foot of every place, and the one player behind it. */
 export { TransportBar } from './TransportBar';
-export { TransportProvider, useControls, useStrike } from './TransportProvider';
+export { TransportProvider, useControls, useStrike, useTransport } from './TransportProvider';
 export { useDrums } from './useDrums';
 export { useProgram } from './useProgram';

@@ -37,6 +37,8 @@ export type State = {
   readonly waits: boolean;
   readonly live: boolean;
   readonly port: Port | undefined;
+  /** Whether its clock leads. */
+  readonly follows: boolean;
   readonly levels: Levels;
   /** How fast, as a factor on what is written. */
   readonly rate: number;
@@ -73,6 +75,7 @@ export type Transport = {
   readonly setLevels: (levels: Partial<Levels>) => void;
   readonly setRate: (rate: number) => void;
   readonly setPort: (port: Port | undefined) => void;
+  readonly setFollows: (follows: boolean) => void;
 };
 
 const START: State = {
@@ -83,6 +86,7 @@ const START: State = {
   waits: false,
   live: false,
   port: undefined,
+  follows: false,
   levels: { click: LEVEL_RANGE.start, drums: LEVEL_RANGE.start },
   rate: 1,
   notice: undefined,
@@ -185,6 +189,7 @@ export const createTransport = (player: Player): Transport => {
     stop,
     remote: {
       start: () => state.is === 'stopped' && playPage(undefined),
+      startAtBarOne: () => state.is === 'stopped' && playPage(state.page?.program.songs[0]?.barOne),
       goOn: () => state.is === 'stopped' && playPage(place ?? state.page?.from),
       stop: () => state.is !== 'stopped' && stop(),
       setPosition: (sixteenths) => {
@@ -211,7 +216,8 @@ export const createTransport = (player: Player): Transport => {
       put({ rate: Math.min(RATES.fastest, Math.max(RATES.slowest, steps)) });
       player.setRate(state.rate);
     },
-    setPort: (port) => put({ port }),
+    setPort: (port) => put({ port, ...(!port && { follows: false }) }),
+    setFollows: (follows) => put({ follows }),
   };
 };
 

@@ -1,6 +1,6 @@
 import type { Voice } from '@/audio/stems';
 import type { Program } from '@/core/set';
-import { announcements, type Line, placeSpeech } from '@/core/speech';
+import { type Announcement, announcements, type Line, placeSpeech } from '@/core/speech';
 
 /** Samples a second of what the server speaks. */
 const RATE = 48_000;
@@ -15,6 +15,30 @@ const keyOf = ({ voice, text, take }: Line): string => `${voice} ${take} ${text}
 /** What is spoken in a program, fetched from the server; empty where it has no voice. */
 export const voiceOf = async (program: Program): Promise<Voice> => {
   const wanted = announcements(program);
+  await fetchAll(wanted);
+  return (rate, live) => {
+    const due = live ? wanted.filter(({ expected }) => !expected) : wanted;
+    return placeSpeech(due, lengthOf, rate).spoken.flatMap((one) => {
+      const { at, place, text, level, pan } = one;
+      const samples = spokenLines.get(keyOf(one));
+      return samples ? { at, of: place, text, samples, level, pan } : [];
+    });
+  };
+};
+
+/** What finds no room at a rate and is left out, in order. */
+export const leftOut = async (program: Program, rate: number): Promise<readonly Announcement[]> => {
+  const wanted = announcements(program);
+  await fetchAll(wanted);
+  return [...placeSpeech(wanted, lengthOf, rate).left].sort((a, b) => a.place - b.place);
+};
+
+const lengthOf = (line: Line): number | undefined => {
+  const samples = spokenLines.get(keyOf(line));
+  return samples && samples.length / RATE;
+};
+
+const fetchAll = async (wanted: readonly Announcement[]): Promise<void> => {
   const lines = wanted.flatMap(({ voice, wordings }) =>
     wordings.map(({ text, take }) => ({ voice, text, take })),
   );
@@ -26,19 +50,6 @@ export const voiceOf = async (program: Program): Promise<Voice> => {
       for (let next = missing.pop(); next; next = missing.pop()) await fetchLine(next);
     }),
   );
-  const samplesOf = (line: Line) => spokenLines.get(keyOf(line));
-  const lengthOf = (line: Line) => {
-    const samples = samplesOf(line);
-    return samples && samples.length / RATE;
-  };
-  return (rate, live) => {
-    const due = live ? wanted.filter(({ expected }) => !expected) : wanted;
-    return placeSpeech(due, lengthOf, rate).spoken.flatMap((one) => {
-      const { at, place, text, level, pan } = one;
-      const samples = samplesOf(one);
-      return samples ? { at, of: place, text, samples, level, pan } : [];
-    });
-  };
 };
 
 const fetchLine = async (line: Line): Promise<void> => {
