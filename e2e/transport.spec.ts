@@ -100,12 +100,12 @@ test('clicks are handed over early and to the sample, also on a page slowed down
 
 test('the click starts low and cannot be turned up beyond its limit', async ({ page }) => {
   await openSong(page, 'Slack Water');
+  await page.getByRole('button', { name: 'Levels and hearing' }).click();
   const level = page.getByRole('slider', { name: 'Click level' });
   await expect(level).toHaveValue('-30');
   await level.focus();
   for (let step = 0; step < 60; step++) await page.keyboard.press('ArrowRight');
   await expect(level).toHaveValue('-6');
-  await page.getByRole('button', { name: 'About loudness and hearing' }).click();
   await expect(page.getByText('85 dB(A) for 8 hours')).toBeVisible();
 });
 
@@ -304,7 +304,9 @@ test('a set plays from any of its songs, on to the next one, with drums', async 
   const second = await page.locator('[data-item] a.name').nth(1).textContent();
   const third = await page.locator('[data-item] a.name').nth(2).textContent();
   await expect(where).toContainText(`${second}:`);
+  await page.getByRole('button', { name: 'Levels and hearing' }).click();
   await expect(page.getByRole('slider', { name: 'Drum level' })).toBeVisible();
+  await page.keyboard.press('Escape');
   await page.keyboard.press('Shift+N');
   await expect(where).toContainText(`${third}:`, { timeout: 10_000 });
 });
@@ -356,4 +358,24 @@ test('somebody deletes the section that sounds: it goes on with what is left; wi
     timeout: 5000,
   });
   await other.context().close();
+});
+
+test('Space plays after a click on a switch or a button, and presses what Tab has come to', async ({
+  page,
+}) => {
+  await openSong(page, 'Nine Mile Ferry');
+  const click = page.getByRole('checkbox', { name: /Click/ }).first();
+  await click.click();
+  const before = await click.isChecked();
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  expect(await click.isChecked()).toBe(before);
+  await page.keyboard.press('Space');
+  await click.click();
+  await page.getByRole('button', { name: 'Levels and hearing' }).click();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
 });

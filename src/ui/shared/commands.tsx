@@ -37,6 +37,8 @@ const Context = createContext<Registry | undefined>(undefined);
 /** Keeps the commands of what is on the page and runs them by key. */
 export const CommandProvider = ({ children }: { children: ReactNode }) => {
   const owners = useRef(new Map<symbol, readonly Command[]>());
+  /** What was clicked last: it has the focus, but nobody went to it by keyboard. */
+  const clicked = useRef<Element | null>(null);
   const [version, setVersion] = useState(0);
   const register = useCallback((owner: symbol, commands: readonly Command[]) => {
     const known = owners.current.get(owner)?.length === commands.length;
@@ -53,7 +55,8 @@ export const CommandProvider = ({ children }: { children: ReactNode }) => {
       if (event.defaultPrevented || event.isComposing) return;
       const keys = keysOf(event);
       const typing = isTyping(event.target);
-      if (keys === 'Space' && isOwnSpace(event.target)) return;
+      if (keys === 'Tab') clicked.current = null;
+      if (keys === 'Space' && isOwnSpace(event.target, clicked.current)) return;
       if (UNDO_KEYS.has(keys) && hasOwnUndo(event.target)) return;
       // What has dropped down is closed before anything else is.
       if (keys === 'Escape' && document.querySelector(':popover-open')) return;
@@ -62,8 +65,15 @@ export const CommandProvider = ({ children }: { children: ReactNode }) => {
       event.preventDefault();
       command.run(event);
     };
+    const point = ({ target }: PointerEvent) => {
+      clicked.current = target instanceof Element ? target.closest(PRESSED) : null;
+    };
     window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
+    window.addEventListener('pointerdown', point, true);
+    return () => {
+      window.removeEventListener('keydown', press);
+      window.removeEventListener('pointerdown', point, true);
+    };
   }, [all]);
   const registry = useMemo(
     () => ({ register, unregister, all, version }),
@@ -118,12 +128,15 @@ const UNDO_KEYS: ReadonlySet<string> = new Set(['Mod+Z', 'Mod+Shift+Z', 'Mod+Y']
 const hasOwnUndo = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && target.closest('[data-own-undo]') !== null;
 
-/** A button that was reached by keyboard is pressed by Space; one that was clicked is not again. */
-const isOwnSpace = (target: EventTarget | null): boolean =>
+/** What Space presses. */
+const PRESSED = 'button, a, [role="menuitem"], [type="checkbox"], [type="radio"]';
+
+/** What was reached by keyboard is pressed by Space; what was clicked is not pressed again. */
+const isOwnSpace = (target: EventTarget | null, clicked: Element | null): boolean =>
   target instanceof HTMLElement &&
-  target.matches(
-    ':is(button, a, [role="menuitem"], [type="checkbox"], [type="radio"]):focus-visible',
-  );
+  target !== clicked &&
+  target.matches(PRESSED) &&
+  target.matches(':focus-visible');
 
 /** A key as it is shown: `Ctrl Z`, `⌘ Z` on a Mac. */
 export const keyText = (keys: string): string => {

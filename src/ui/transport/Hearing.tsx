@@ -4,7 +4,7 @@ import classes from './TransportBar.module.css';
  * About loudness and hearing. Recommended limits: NIOSH publication 98-126, 85 dB(A) for eight hours
  * and half the time for every 3 dB more.
  */
-const Hearing = () => (
+export const Hearing = () => (
   <div className={classes.hearing}>
     <p>
       The click starts low every time and is limited, but what reaches your ear depends on what
@@ -17,5 +17,3 @@ const Hearing = () => (
     <p>Local rules come first. With ringing or dull hearing, stop and see an audiologist.</p>
   </div>
 );
-
-export default Hearing;

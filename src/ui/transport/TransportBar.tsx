@@ -1,7 +1,6 @@
 'use client';
 
 import {
-  IconEar,
   IconPlayerPlayFilled,
   IconPlayerStopFilled,
   IconPlug,
@@ -18,6 +17,7 @@ import { speedAt, ticksAt } from '@/core/timeline';
 import { useCommands } from '../shared/commands';
 import { Drop } from '../shared/Drop';
 import { FromBar } from './FromBar';
+import { Hearing } from './Hearing';
 import { Live } from './Live';
 import classes from './TransportBar.module.css';
 import { useTransport } from './TransportProvider';
@@ -26,7 +26,6 @@ import { wordsAt } from './words';
 
 const Devices = dynamic(() => import('./Devices'), { ssr: false });
 const Moves = dynamic(() => import('./Moves'), { ssr: false });
-const Hearing = dynamic(() => import('./Hearing'));
 
 /** At the foot of every place: play and stop, where we are in words, tempo, click level. */
 export const TransportBar = () => {
@@ -160,35 +159,36 @@ const Speed = () => {
   );
 };
 
+/** How loud click and drums are, and what to heed with that; the machines that run along. */
 const Level = () => {
-  const { page, levels, setLevels } = useTransport();
-  const slider = (what: 'click' | 'drums', label: string) => (
-    <input
-      type="range"
-      aria-label={label}
-      title={`${label}: ${levels[what] <= LEVEL_RANGE.lowest && what === 'drums' ? 'off' : `${levels[what]} dB`}`}
-      min={LEVEL_RANGE.lowest}
-      max={LEVEL_RANGE.highest}
-      value={levels[what]}
-      onChange={({ currentTarget }) => setLevels({ [what]: currentTarget.valueAsNumber })}
-    />
+  const { page, plays, levels, setLevels } = useTransport();
+  const drums = (plays ?? page)?.drums;
+  const slider = (what: keyof typeof levels, label: string) => (
+    <label className={classes.slider}>
+      <span>{label}</span>
+      <input
+        type="range"
+        min={LEVEL_RANGE.lowest}
+        max={LEVEL_RANGE.highest}
+        value={levels[what]}
+        onChange={({ currentTarget }) => setLevels({ [what]: currentTarget.valueAsNumber })}
+      />
+      <output>{levelWords(what, levels[what])}</output>
+    </label>
   );
   return (
     <div className={classes.level}>
-      <IconVolume size={18} aria-hidden="true" />
-      {slider('click', 'Click level')}
-      {page?.drums && (
-        <>
-          <span className={classes.drums}>drums</span>
-          {slider('drums', 'Drum level')}
-        </>
-      )}
+      <Drop face={<IconVolume size={20} />} label="Levels and hearing" above>
+        {slider('click', 'Click level')}
+        {drums && slider('drums', 'Drum level')}
+        <Hearing />
+      </Drop>
       <Drop face={<IconPlug size={20} />} label="Machines that run along" above>
         <Devices />
-      </Drop>
-      <Drop face={<IconEar size={20} />} label="About loudness and hearing" above>
-        <Hearing />
       </Drop>
     </div>
   );
 };
+
+const levelWords = (what: 'click' | 'drums', level: number): string =>
+  what === 'drums' && level <= LEVEL_RANGE.lowest ? 'off' : `${String(level).replace('-', '−')} dB`;
