@@ -11,7 +11,7 @@ import { compile } from '@/core/timeline';
 const [, , kind = 'MIDI', count = '1000'] = process.argv;
 const map = roadMapOf([
   { name: 'Verse', bars: 4 },
-  { name: 'Out', bars: 2, times: 2, tempo: { kind: 'hold', perMinute: 96, unit: 'quarter' } },
+  { name: 'Out', bars: 2, times: 2, tempo: { kind: 'held', perMinute: 96, unit: 'quarter' } },
 ]);
 const bytes = (text: string) => new TextEncoder().encode(text);
 const xml = () => bytes(chartAsMusicXml(map, 'Song'));

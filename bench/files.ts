@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { UNSAID } from '@/core/click';
+import { NO_OVERRIDES } from '@/core/click';
 import { openSong } from '@/core/imports';
 import { exportMidi, writeMidi } from '@/core/midi';
 import { program, soloProgram } from '@/core/set';
@@ -30,7 +30,7 @@ const withVoice = async (sox: number): Promise<Row> => {
     Array.from({ length: 30 }, (_, index) => ({ name: `Verse ${index + 1}`, bars: 60 })),
     { countIn: 0 },
   );
-  const hour = soloProgram('Hour', compile({ ...map, click: { ...UNSAID, sayNames: true } }));
+  const hour = soloProgram('Hour', compile({ ...map, click: { ...NO_OVERRIDES, sayNames: true } }));
   const { spoken } = placeSpeech(announcements(hour), guessedLength);
   const begun = performance.now();
   const voice: Utterance[] = [];

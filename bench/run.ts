@@ -27,7 +27,7 @@ const song = (bars: number) =>
       bars: 10,
       tempo:
         index % 3 === 0
-          ? ({ kind: 'hold', perMinute: 100 + (index % 40), unit: 'quarter' } as const)
+          ? ({ kind: 'held', perMinute: 100 + (index % 40), unit: 'quarter' } as const)
           : null,
     })),
   );
@@ -80,7 +80,8 @@ const forms = (): Row[] => {
   const names = ['Intro', 'Verse', 'Chorus', 'Bridge', 'Solo'];
   const pasted = Array.from(
     { length: 500 },
-    (_, index) => `${index + 1}. ${names[index % 5]} - ${4 + (index % 9)} bars x2, hats open, big`,
+    (_, index) =>
+      `${index + 1}. ${names[index % 5]} - ${4 + (index % 9)} bars x2, timekeeper open, big`,
   ).join('\n');
   const read = time(() => readPasted(pasted), 10);
   const longest = SALTREACH_SONGS.flatMap(({ arrangements }) => arrangements.map(([, map]) => map));

@@ -14,7 +14,7 @@ const takeAway = async (page: Page, link: RegExp) => {
 
 /** The keys that are struck in a song’s MIDI file, in order. */
 const struck = async (page: Page) => {
-  await page.getByRole('button', { name: 'Take away the click' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
   const { path } = await takeAway(page, /MIDI/);
   await page.keyboard.press('Escape');
   return midicsv(path)
@@ -114,13 +114,13 @@ test('names are spoken ahead of their sections, in the player and in the files',
   expect(samples.length / 2 / 48_000).toBeGreaterThan(0.4);
   await expect(page.getByTestId('position')).toHaveText(/^(Count|Bar)/);
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
-  await page.getByRole('button', { name: 'Take away the click' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
   const { path } = await takeAway(page, /MIDI/);
   const words = midicsv(path).filter(([, , kind]) => kind === 'Lyric_t');
   expect(words.map(([, , , text]) => text)).toEqual(['"Bridge in two"']);
 });
 
-test('click, voice and drums are taken away each on their own, all of one length', async ({
+test('click, voice and drums are exported each on their own, all of one length', async ({
   page,
 }) => {
   await page.goto('/saltreach-nine/songs');
@@ -130,7 +130,7 @@ test('click, voice and drums are taken away each on their own, all of one length
     .click();
   await page.waitForURL(/\/songs\/./);
   await isReady(page);
-  await page.getByRole('button', { name: 'Take away the click' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
   await page.getByRole('checkbox', { name: 'Drums' }).check();
   const { name, path } = await takeAway(page, /Each on its own/);
   expect(name).toBe('Nine Mile Ferry.zip');
@@ -148,7 +148,7 @@ test('click, voice and drums are taken away each on their own, all of one length
 
 test('a set goes out as one file a song, numbered for a player', async ({ page }) => {
   await page.getByRole('link', { name: /First set/ }).click();
-  await page.getByRole('button', { name: 'Take away the click' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
   const { path } = await takeAway(page, /WAV for each song/);
   const names = Object.keys(unzipSync(bytesOf(path)));
   expect(names).toHaveLength(7);

@@ -99,7 +99,7 @@ test('equal sections fold into times, and double-time feel into doubled tempo wi
   );
   await view(page, 'As written');
   await page.getByLabel('Name of Chorus').first().click();
-  await page.getByRole('button', { name: 'Fold equal ones' }).click();
+  await page.getByRole('button', { name: 'Join equal neighbours as × n' }).click();
   await expect(page.getByLabel('Times of Chorus')).toHaveValue('3');
   const before = await length(page).textContent();
   await page.getByLabel('Name of Reel').click();
@@ -114,7 +114,7 @@ test('equal sections fold into times, and double-time feel into doubled tempo wi
   expect(await length(page).textContent()).toBe(before);
 });
 
-test('fills, hits, cues and holds are placed by key and by mouse, changed, and held to some passes', async ({
+test('fills, hits, cues and fermatas are placed by key and by mouse, changed, and held to some passes', async ({
   page,
 }) => {
   const id = await newSong(page, 'Places');
@@ -140,10 +140,10 @@ test('fills, hits, cues and holds are placed by key and by mouse, changed, and h
   const box = (await bar.boundingBox())!;
   await bar.click({ position: { x: box.width * 0.51, y: 20 } });
   await expect(page.getByTestId('place')).toHaveText('4.3');
-  await page.getByRole('button', { name: /hold/ }).click();
+  await page.getByRole('button', { name: /fermata/ }).click();
   await expect(length(page)).toContainText('0:46');
   await page.getByLabel('Seconds').fill('0');
-  await expect(page.getByText('A hold lasts more than 0')).toBeVisible();
+  await expect(page.getByText('A fermata lasts more than 0')).toBeVisible();
   await page.getByLabel('Seconds').fill('5');
   await expect(length(page)).toContainText('0:50');
   await saved(page);
@@ -156,7 +156,7 @@ test('fills, hits, cues and holds are placed by key and by mouse, changed, and h
   expect(Object.values(body.cues)[0]).toMatchObject({
     words: 'horns come in',
     byEar: true,
-    lead: { count: 2, of: 'bars' },
+    warning: { count: 2, of: 'bars' },
   });
   await expect(page.getByRole('img', { name: /Profile/ })).toContainText('horns come in?');
 });

@@ -367,9 +367,9 @@ test('load is drawn along the song, and a copy of a pattern goes into the bandâ€
   await expect(page.getByRole('button', { name: /^Open water/ })).toBeVisible();
 });
 
-test('the drums of a song are taken away as a file', async ({ page }) => {
+test('the drums of a song are exported as a file', async ({ page }) => {
   await openSong(page, 'Nine Mile Ferry');
-  await page.getByRole('button', { name: 'Take away the click' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
   await page.getByRole('checkbox', { name: 'Click', exact: true }).uncheck();
   await page.getByRole('checkbox', { name: 'Spoken cues', exact: true }).uncheck();
   await page.getByRole('checkbox', { name: 'Drums', exact: true }).check();

@@ -99,7 +99,7 @@ test('the click of a set as MIDI: an independent reader finds its songs, tempos 
   page,
 }) => {
   await page.getByRole('link', { name: /First set/ }).click();
-  await page.getByRole('button', { name: 'Take away the click' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
   const { name, path } = await takeAway(page, /MIDI/);
   expect(name).toBe('First set.mid');
   const rows = midicsv(path);
@@ -120,7 +120,7 @@ test('the click of a set as MIDI: an independent reader finds its songs, tempos 
 
 test('the click of a song as WAV in each form: sox reads it as asked for', async ({ page }) => {
   await openSong(page, 'Quay Lights');
-  await page.getByRole('button', { name: 'Take away the click' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
   const mono = await takeAway(page, /WAV/);
   expect([soxi(mono.path, '-r'), soxi(mono.path, '-c'), soxi(mono.path, '-b')]).toEqual([
     '48000',
@@ -143,7 +143,7 @@ test('a song goes out whole, as a table and as a message, and comes back from it
   page,
 }) => {
   await openSong(page, 'Nine Mile Ferry');
-  await page.getByRole('button', { name: 'Take away the click' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
   const take = async (name: string) => {
     const waiting = page.waitForEvent('download');
     await page.getByRole('link', { name }).click();
@@ -187,11 +187,11 @@ test('a file that is no song is refused in a sentence, and nothing is kept', asy
   expect(await page.getByRole('listitem').count()).toBe(before);
 });
 
-test('a song taken away as MIDI is opened again: what was understood is shown, then kept', async ({
+test('a song exported as MIDI is opened again: what was understood is shown, then kept', async ({
   page,
 }) => {
   await openSong(page, 'Last Boat');
-  await page.getByRole('button', { name: 'Take away the click' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
   const { path } = await takeAway(page, /MIDI/);
   await page.goto('/saltreach-nine/songs');
   await expect(page.getByTestId('where')).toHaveText(/Open a set or a song/);

@@ -220,7 +220,9 @@ test('live, a vamp goes round until it is left, and a fermata waits for its cue'
   await page.getByRole('tab', { name: 'Text' }).click();
   await page
     .getByLabel('The song as text')
-    .fill('song 300, in 4/4, count 4\nTalk: 2, x 2, vamp "nod"\nB: 4; hold 3.1 1 s "nod"\nEnd: 20');
+    .fill(
+      'song 300, in 4/4, count 4\nTalk: 2, x 2, vamp "nod"\nB: 4; fermata 3.1 1 s "nod"\nEnd: 20',
+    );
   await saved(page);
   await page.getByRole('button', { name: 'Live', exact: true }).click();
   await page.getByRole('button', { name: 'Play', exact: true }).click();

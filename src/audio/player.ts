@@ -93,12 +93,12 @@ export type View = {
 };
 
 /** A sound that the output has been given, and how to take it back. */
-type Handed = { readonly due: Due<ScheduledSound>; readonly takeBack: () => void };
+type StickedStroke = { readonly due: Due<ScheduledSound>; readonly takeBack: () => void };
 
 type Playing = {
   plan: Plan;
   cursor: Cursor;
-  handed: Handed[];
+  handed: StickedStroke[];
   /** What sounds in each program that the plan goes through. */
   sounds: Map<Program, SoundsAt>;
 };

@@ -62,12 +62,13 @@ const byTime = (a: Timed, b: Timed): number => a.time - b.time;
 
 const clickStem = ({ songs }: Program): ScheduledSound[] =>
   songs.flatMap((song) =>
-    soundingClicks(song).map(({ seconds: at, kind, strike }) => ({
+    soundingClicks(song).map(({ seconds: at, kind, clickSound }) => ({
       time: song.barOne + at,
       stem: 'click',
-      key: `click ${strike.sound} ${kind} ${strike.level}`,
-      make: (sampleRate) => clickAt(strike.sound as SoundName, kind, strike.level, sampleRate),
-      pan: strike.pan,
+      key: `click ${clickSound.sound} ${kind} ${clickSound.level}`,
+      make: (sampleRate) =>
+        clickAt(clickSound.sound as SoundName, kind, clickSound.level, sampleRate),
+      pan: clickSound.pan,
     })),
   );
 

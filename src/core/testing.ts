@@ -48,7 +48,7 @@ export const roadMapOf = (
 };
 
 export const quarter = (perMinute: number) =>
-  ({ kind: 'hold', perMinute, unit: 'quarter' }) as const;
+  ({ kind: 'held', perMinute, unit: 'quarter' }) as const;
 
 const tempos = fc.integer({ min: 40, max: 240 });
 
@@ -94,7 +94,7 @@ export const roadMaps: fc.Arbitrary<RoadMap> = fc
 const SPOTS = [null, 'r1', 'e1', 'e2', 'r2'] as const;
 
 /**
- * Road maps with a repeat of two endings, another repeat within it, holds, turns of meter and tempo
+ * Road maps with a repeat of two endings, another repeat within it, fermatas, changes of meter and tempo
  * inside sections, and passes that differ.
  */
 export const forms: fc.Arbitrary<RoadMap> = fc
@@ -120,7 +120,7 @@ export const forms: fc.Arbitrary<RoadMap> = fc
     ),
     fc.option(fc.integer({ min: 1, max: 20 })),
   )
-  .map(([list, times, turns, holds, varied]) =>
+  .map(([list, times, timeChanges, fermatas, varied]) =>
     roadMapOf(
       list.map(([section, within]) => ({ ...section, within })),
       {},
@@ -133,14 +133,14 @@ export const forms: fc.Arbitrary<RoadMap> = fc
           { id: 'e1', repeat: 'r1', passes: { except: [-1] } },
           { id: 'e2', repeat: 'r1', passes: { only: [-1] } },
         ],
-        turns: turns
+        timeChanges: timeChanges
           .filter(({ meter, tempo }) => meter ?? tempo)
-          .map((turn, index) => ({
-            ...turn,
+          .map((timeChange, index) => ({
+            ...timeChange,
             id: `t${index}`,
-            section: `s${turn.section}`,
+            section: `s${timeChange.section}`,
           })),
-        holds: holds.map(({ section, bar, seconds }, index) => ({
+        fermatas: fermatas.map(({ section, bar, seconds }, index) => ({
           id: `h${index}`,
           section: `s${section}`,
           at: { bar, ticks: 0 },

@@ -59,13 +59,13 @@ test.each<[string, object, number, string]>([
   ['absurd bars', set('bars', 1e9), 422, 'Bars are a whole number'],
   [
     'a tempo of 19',
-    set('tempo', { kind: 'hold', perMinute: 19, unit: 'quarter' }),
+    set('tempo', { kind: 'held', perMinute: 19, unit: 'quarter' }),
     422,
     'from 20 to 400',
   ],
   [
     'a tempo of 401',
-    set('tempo', { kind: 'hold', perMinute: 401, unit: 'quarter' }),
+    set('tempo', { kind: 'held', perMinute: 401, unit: 'quarter' }),
     422,
     'from 20 to 400',
   ],
@@ -106,7 +106,7 @@ const insert = (where: string, value: object) => ({
 const FIRST = { bar: 1, ticks: 0 };
 
 test.each<[string, object, string]>([
-  ['a hold without an end', insert('holds', { at: FIRST, seconds: 0 }), 'more than 0'],
+  ['a fermata without an end', insert('fermatas', { at: FIRST, seconds: 0 }), 'more than 0'],
   [
     'a fill that ends before it begins',
     insert('fills', { from: { bar: 4, ticks: 0 }, to: { bar: 3, ticks: 0 } }),
@@ -119,7 +119,7 @@ test.each<[string, object, string]>([
     insert('cues', { kind: 'listen', at: FIRST, words: ' ' }),
     'needs a name',
   ],
-  ['a change of nothing', insert('turns', { bar: 3 }), 'Say which meter or tempo'],
+  ['a change of nothing', insert('timeChanges', { bar: 3 }), 'Say which meter or tempo'],
   ['a difference for pass 0', insert('variations', { passes: { only: [0] } }), 'whole number'],
   ['a repeat played once', insert('repeats', { order: 'a0', times: 1 }), '2 to 200 times'],
   ['a part without a name', insert('parts', { order: 'a0', name: '' }), 'A part needs a name'],

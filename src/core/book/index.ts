@@ -1,5 +1,10 @@
 import * as z from 'zod';
-import { type Design, designSchema, designSingle, UNSAID } from '../click';
+import {
+  type ClickSettings,
+  clickSettingsSchema,
+  clickSettingsSingle,
+  NO_OVERRIDES,
+} from '../click';
 import { type DocumentKind, idSchema } from '../document';
 import {
   type Division,
@@ -19,7 +24,7 @@ export type Book = {
   readonly format: 'ebrant-book';
   readonly version: 1;
   /** What the band says of its click. */
-  readonly click: Design;
+  readonly click: ClickSettings;
   readonly patterns: Readonly<Record<string, Pattern>>;
 };
 
@@ -28,14 +33,14 @@ const MOST_PATTERNS = 2000;
 const bookSchema = z.looseObject({
   format: z.literal('ebrant-book'),
   version: z.literal(1),
-  click: designSingle,
+  click: clickSettingsSingle,
   patterns: z.record(idSchema, patternSchema).default({}),
 });
 
 export const blankBook = (): Book => ({
   format: 'ebrant-book',
   version: 1,
-  click: UNSAID,
+  click: NO_OVERRIDES,
   patterns: {},
 });
 
@@ -43,7 +48,7 @@ export const blankBook = (): Book => ({
 export const bookKind: DocumentKind<Book> = {
   name: 'Book',
   schema: bookSchema as unknown as DocumentKind<Book>['schema'],
-  singles: { click: designSchema },
+  singles: { click: clickSettingsSchema },
   collections: { patterns: patternSchema },
   call: (where, record) => {
     if (where === 'click') return 'Click of the band';

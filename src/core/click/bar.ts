@@ -1,6 +1,6 @@
 import { mulberry } from '../random';
 import { barTicks, beatTicks, type Meter, type Pulse, pulsesOf, type Ticks, ticks } from '../time';
-import type { ClickKind, FullDesign, Silence } from './design';
+import type { ClickKind, FullClickSettings, Silence } from './settings';
 
 /** A click of a bar, by how far into the bar it lies. */
 export type BarClick = { readonly offset: Ticks; readonly kind: ClickKind };
@@ -12,7 +12,7 @@ export type BarClick = { readonly offset: Ticks; readonly kind: ClickKind };
  */
 export const clicksOfBar = (
   meter: Meter,
-  design: Pick<FullDesign, 'pulses' | 'accents' | 'across'>,
+  clickSettings: Pick<FullClickSettings, 'pulses' | 'accents' | 'polyrhythm'>,
   parts: number,
 ): readonly BarClick[] => {
   const clicks = new Map<number, ClickKind>();
@@ -21,16 +21,18 @@ export const clicksOfBar = (
     if (!clicks.has(at)) clicks.set(at, kind);
   };
   const length = barTicks(meter);
-  const pulses = design.pulses === 'beats' ? beatsOf(meter) : pulsesOf(meter);
+  const pulses = clickSettings.pulses === 'beats' ? beatsOf(meter) : pulsesOf(meter);
   const starts = [...pulses.map(({ offset }) => offset as number), length as number];
-  const sounding = pulses.map((pulse, index) => ({ pulse, index })).filter(IN[design.pulses]);
-  for (const { pulse } of sounding) put(pulse.offset, kindOf(pulse, design.accents));
-  if (design.pulses === 'double') {
+  const sounding = pulses
+    .map((pulse, index) => ({ pulse, index }))
+    .filter(IN[clickSettings.pulses]);
+  for (const { pulse } of sounding) put(pulse.offset, kindOf(pulse, clickSettings.accents));
+  if (clickSettings.pulses === 'double') {
     for (let index = 0; index < pulses.length; index++) {
       put((starts[index]! + starts[index + 1]!) / 2, 'pulse');
     }
   }
-  for (const at of acrossPulses(starts, design.across)) put(at, 'across');
+  for (const at of polyrhythmPulses(starts, clickSettings.polyrhythm)) put(at, 'polyrhythm');
   for (const { index } of sounding) {
     const [from, to] = [starts[index]!, starts[index + 1]!];
     for (let part = 1; part < parts; part++) put(from + ((to - from) * part) / parts, 'division');
@@ -42,16 +44,16 @@ export const clicksOfBar = (
 
 type Indexed = { readonly pulse: Pulse; readonly index: number };
 
-const IN: Readonly<Record<FullDesign['pulses'], (one: Indexed) => boolean>> = {
+const IN: Readonly<Record<FullClickSettings['pulses'], (one: Indexed) => boolean>> = {
   every: () => true,
   beats: () => true,
   double: () => true,
-  ones: ({ index }) => index === 0,
+  downbeats: ({ index }) => index === 0,
   half: ({ index }) => index % 2 === 0,
   off: ({ index }) => index % 2 === 1,
 };
 
-const kindOf = ({ accent }: Pulse, accents: FullDesign['accents']): ClickKind => {
+const kindOf = ({ accent }: Pulse, accents: FullClickSettings['accents']): ClickKind => {
   if (accents === 'none' || accent === 'none') return 'pulse';
   return accents === 'bars' && accent === 'group' ? 'pulse' : accent;
 };
@@ -70,9 +72,9 @@ const beatsOf = (meter: Meter): Pulse[] => {
 };
 
 /** Notes laid evenly across so many pulses at a time; pulses that are left over get none. */
-const acrossPulses = (
+const polyrhythmPulses = (
   starts: readonly number[],
-  { notes, pulses }: FullDesign['across'],
+  { notes, pulses }: FullClickSettings['polyrhythm'],
 ): number[] => {
   const found: number[] = [];
   if (notes === pulses) return found;
@@ -96,7 +98,7 @@ export const leftIn = (
   switch (silence.kind) {
     case 'never':
       return clicks;
-    case 'ones':
+    case 'downbeats':
       return clicks.filter(({ offset }) => offset === 0);
     case 'bars':
       return (played - 1) % (silence.on + silence.off) < silence.on ? clicks : [];
@@ -107,7 +109,7 @@ export const leftIn = (
 
 /** Parts that a pulse is divided into at a tempo (pulses a minute). */
 export const partsAt = (
-  { divide, divideBelow }: Pick<FullDesign, 'divide' | 'divideBelow'>,
+  { divide, divideBelow }: Pick<FullClickSettings, 'divide' | 'divideBelow'>,
   meter: Meter,
   perMinute: number,
 ): number => {

@@ -2,21 +2,25 @@ import { FOUR_FOUR } from '../kit/testing';
 import { quarter, roadMapOf } from '../testing';
 import { compile } from '../timeline';
 import {
+  type ClickSettings,
+  clickSettingsFor,
+  clickSettingsSchema,
   clicksOfBar,
-  type Design,
-  designFor,
-  designSchema,
-  type FullDesign,
+  type FullClickSettings,
   leftIn,
+  NO_OVERRIDES,
   partsAt,
-  UNSAID,
   USUAL_DESIGN,
 } from '.';
 
 const SIX_EIGHT = { numerator: 6, denominator: 8 } as const;
 const SEVEN_EIGHT = { numerator: 7, denominator: 8 } as const;
-const say = (said: Partial<FullDesign>): Design => ({ ...UNSAID, ...said });
-const bar = (meter: Parameters<typeof clicksOfBar>[0], said: Partial<FullDesign>, parts = 1) =>
+const say = (said: Partial<FullClickSettings>): ClickSettings => ({ ...NO_OVERRIDES, ...said });
+const bar = (
+  meter: Parameters<typeof clicksOfBar>[0],
+  said: Partial<FullClickSettings>,
+  parts = 1,
+) =>
   clicksOfBar(meter, { ...USUAL_DESIGN, ...said }, parts).map(
     ({ offset, kind }) => `${offset / 20160} ${kind}`,
   );
@@ -24,7 +28,7 @@ const bar = (meter: Parameters<typeof clicksOfBar>[0], said: Partial<FullDesign>
 // What sounds is common practice; no source.
 test('the pulses that sound: every one, the ones, half-speed, the off-beats, every beat, double speed', () => {
   expect(bar(FOUR_FOUR, {})).toEqual(['0 bar', '1 pulse', '2 pulse', '3 pulse']);
-  expect(bar(FOUR_FOUR, { pulses: 'ones' })).toEqual(['0 bar']);
+  expect(bar(FOUR_FOUR, { pulses: 'downbeats' })).toEqual(['0 bar']);
   expect(bar(FOUR_FOUR, { pulses: 'half' })).toEqual(['0 bar', '2 pulse']);
   expect(bar(FOUR_FOUR, { pulses: 'off' })).toEqual(['1 pulse', '3 pulse']);
   expect(bar(SIX_EIGHT, { pulses: 'beats' })).toEqual([
@@ -74,20 +78,20 @@ test('slow pulses divide themselves: in two, in three where they are dotted', ()
 
 // Three notes evenly over two beats lie at 0, 2/3 and 4/3 of a beat: arithmetic.
 test('three over two lies at 0, 2/3 and 4/3 of a beat', () => {
-  const across = bar(FOUR_FOUR, { across: { notes: 3, pulses: 2 } }).filter((one) =>
-    one.endsWith('across'),
+  const polyrhythm = bar(FOUR_FOUR, { polyrhythm: { notes: 3, pulses: 2 } }).filter((one) =>
+    one.endsWith('polyrhythm'),
   );
-  expect(across.map((one) => Number.parseFloat(one))).toEqual(
+  expect(polyrhythm.map((one) => Number.parseFloat(one))).toEqual(
     [2 / 3, 4 / 3, 2 + 2 / 3, 2 + 4 / 3].map((at) => expect.closeTo(at, 9)),
   );
 });
 
-test('bars are left out: some on and some off, by chance that its seed settles, or all but the ones', () => {
+test('bars are left out: some on and some off, by chance that its seed settles, or all but the downbeats', () => {
   const clicks = clicksOfBar(FOUR_FOUR, USUAL_DESIGN, 1);
-  const heard = (silence: FullDesign['silence'], bars = 8) =>
+  const heard = (silence: FullClickSettings['silence'], bars = 8) =>
     Array.from({ length: bars }, (_, index) => leftIn(clicks, silence, index + 1).length);
   expect(heard({ kind: 'bars', on: 2, off: 1 })).toEqual([4, 4, 0, 4, 4, 0, 4, 4]);
-  expect(heard({ kind: 'ones' })).toEqual([1, 1, 1, 1, 1, 1, 1, 1]);
+  expect(heard({ kind: 'downbeats' })).toEqual([1, 1, 1, 1, 1, 1, 1, 1]);
   const chance = { kind: 'chance', percent: 30, seed: 7 } as const;
   expect(heard(chance, 60)).toEqual(heard(chance, 60));
   expect(heard(chance, 60)).not.toEqual(heard({ ...chance, seed: 8 }, 60));
@@ -99,20 +103,20 @@ test('what a section says goes before the song, the song before the set, the set
   const band = say({ divide: 2, pulses: 'half', soft: 3 });
   const set = say({ divide: 3 });
   const song = say({ pulses: 'off' });
-  expect(designFor([band, set, song])).toEqual({
+  expect(clickSettingsFor([band, set, song])).toEqual({
     ...USUAL_DESIGN,
     divide: 3,
     pulses: 'off',
     soft: 3,
   });
-  expect(designFor([])).toEqual(USUAL_DESIGN);
+  expect(clickSettingsFor([])).toEqual(USUAL_DESIGN);
 });
 
 test('a song’s clicks are as all of them say, section by section', () => {
   const map = {
     ...roadMapOf([
       { bars: 1, level: { from: 1, to: 1 } },
-      { bars: 1, design: say({ pulses: 'ones' }) },
+      { bars: 1, clickSettings: say({ pulses: 'downbeats' }) },
       { bars: 1, tacet: true },
       { bars: 1, tempo: quarter(60) },
     ]),
@@ -124,8 +128,8 @@ test('a song’s clicks are as all of them say, section by section', () => {
     return clicks.filter((one) => one.ticks >= startTicks && one.ticks < startTicks + ticks);
   };
   expect([0, 1, 2, 3].map((index) => inPassage(index).length)).toEqual([4, 1, 0, 8]);
-  expect(inPassage(0)[0]!.strike.level).toBe(-8);
-  expect(inPassage(3)[0]!.strike.level).toBe(0);
+  expect(inPassage(0)[0]!.clickSound.level).toBe(-8);
+  expect(inPassage(3)[0]!.clickSound.level).toBe(0);
   expect(inPassage(3)[1]!.kind).toBe('division');
 });
 
@@ -137,7 +141,7 @@ test('a count-in of two bars may begin in halves', () => {
 
 test('a design that cannot be is refused with a sentence', () => {
   const refused = (said: object) =>
-    designSchema.safeParse({ ...UNSAID, ...said }).error?.issues[0]?.message;
+    clickSettingsSchema.safeParse({ ...NO_OVERRIDES, ...said }).error?.issues[0]?.message;
   expect(refused({ divide: 9 })).toBe('A pulse is divided into 1 to 4.');
   expect(refused({ atBar: { sound: 'horn', level: 0, pan: 0 } })).toBe(
     'There is no such click sound.',
@@ -145,5 +149,5 @@ test('a design that cannot be is refused with a sentence', () => {
   expect(refused({ silence: { kind: 'bars', on: 0, off: 1 } })).toBe(
     '1 to 64 bars with the click.',
   );
-  expect(designSchema.parse({})).toEqual(UNSAID);
+  expect(clickSettingsSchema.parse({})).toEqual(NO_OVERRIDES);
 });

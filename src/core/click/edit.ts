@@ -1,18 +1,24 @@
 import type { Operation } from '../document';
-import { type Design, type DesignField, type FullDesign, isUnsaid, UNSAID } from './design';
+import {
+  type ClickSettings,
+  type ClickSettingsField,
+  type FullClickSettings,
+  hasNoOverrides,
+  NO_OVERRIDES,
+} from './settings';
 
 /** What a band, a set or a song says of one thing in its click; null takes it back. */
-export const sayOfClick = <F extends DesignField>(
+export const sayOfClick = <F extends ClickSettingsField>(
   field: F,
-  value: FullDesign[F] | null,
+  value: FullClickSettings[F] | null,
 ): Operation[] => [{ type: 'set', in: 'click', fields: { [field]: value } }];
 
-/** A section's own design with one thing said; null once it says nothing at all. */
-export const withSaid = <F extends DesignField>(
-  design: Design | null,
+/** A section's own click settings with one thing said; null once it says nothing at all. */
+export const withSaid = <F extends ClickSettingsField>(
+  clickSettings: ClickSettings | null,
   field: F,
-  value: FullDesign[F] | null,
-): Design | null => {
-  const said = { ...(design ?? UNSAID), [field]: value };
-  return isUnsaid(said) ? null : said;
+  value: FullClickSettings[F] | null,
+): ClickSettings | null => {
+  const said = { ...(clickSettings ?? NO_OVERRIDES), [field]: value };
+  return hasNoOverrides(said) ? null : said;
 };

@@ -1,5 +1,5 @@
 import { mulberry } from '../random';
-import type { ClickKind } from './design';
+import type { ClickKind } from './settings';
 
 /** How one click sounds: a struck tone that begins at its full height and dies away. */
 export type Timbre = {
@@ -97,7 +97,7 @@ const PITCHES: Readonly<Record<ClickKind, number>> = {
   pulse: 1,
   count: 0.75,
   division: 0.89,
-  across: 1.12,
+  polyrhythm: 1.12,
 };
 
 /** The peak of a click at 0 dB of its own level. */

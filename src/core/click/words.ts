@@ -1,5 +1,5 @@
 import { fail, type Result } from '../result';
-import type { FullDesign, Silence } from './design';
+import type { FullClickSettings, Silence } from './settings';
 
 /** `2 on 2 off`, `30 % 7`, `ones`, `never`. */
 export const silenceText = (silence: Silence): string => {
@@ -17,7 +17,7 @@ const SILENCE = 'Bars left out are written 4 on 2 off, 30 % (by chance), ones, o
  */
 export const parseSilence = (text: string): Result<Silence> => {
   const words = text.trim().toLowerCase();
-  if (words === 'ones' || words === 'never') return { ok: true, value: { kind: words } };
+  if (words === 'downbeats' || words === 'never') return { ok: true, value: { kind: words } };
   const bars = /^(\d{1,2}) ?on,? ?(\d{1,2}) ?off$/.exec(words);
   if (bars) return { ok: true, value: { kind: 'bars', on: Number(bars[1]), off: Number(bars[2]) } };
   const chance = /^(\d{1,2}) ?%(?: ?(\d{1,6}))?$/.exec(words);
@@ -29,11 +29,11 @@ export const parseSilence = (text: string): Result<Silence> => {
 };
 
 /** `3 over 2`, `none`. */
-export const acrossText = ({ notes, pulses }: FullDesign['across']): string =>
+export const polyrhythmText = ({ notes, pulses }: FullClickSettings['polyrhythm']): string =>
   notes === pulses ? 'none' : `${notes} over ${pulses}`;
 
 /** Notes across pulses, as typed: `3 over 2`, `3:2`, `none`. */
-export const parseAcross = (text: string): Result<FullDesign['across']> => {
+export const parsePolyrhythm = (text: string): Result<FullClickSettings['polyrhythm']> => {
   if (/^(none|)$/i.test(text.trim())) return { ok: true, value: { notes: 1, pulses: 1 } };
   const found = /^(\d{1,2}) ?(?:over|:) ?(\d{1,2})$/i.exec(text.trim());
   if (!found) return fail('invalid', '', 'Notes across pulses are written 3 over 2.');

@@ -96,7 +96,7 @@ test('far into a long song the position has two bytes', () => {
 });
 
 test('where time stands still so does the clock', () => {
-  const messages = clockOf(song('song 120, in 4/4, count 0\nA: 4; hold 3.1 5 s "nod"'), 0);
+  const messages = clockOf(song('song 120, in 4/4, count 0\nA: 4; fermata 3.1 5 s "nod"'), 0);
   const clocks = messages.filter(({ bytes }) => bytes[0] === 0xf8).map(({ time }) => time);
   const gaps = clocks.map((time, at) => time - (clocks[at - 1] ?? 0));
   expect(Math.max(...gaps)).toBeCloseTo(5 + 1 / 48, 6);

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { UNSAID } from '../click';
+import { NO_OVERRIDES } from '../click';
 import { apply } from '../document';
 import { type RoadMap, roadMapKind } from '../roadmap';
 import { parseShorthand, printShorthand } from '../shorthand';
@@ -43,13 +43,13 @@ test('a renamed section stays itself, and parts are compared by name', () => {
 test('cues, hits and holds are said in words', () => {
   expect(
     words(
-      'A: 8; cue 5.1 listen "horns" lead 2 bars; no-crash 1.1',
-      'A: 8; hold last.4 2 s "nod"; from 5.1 level 4',
+      'A: 8; cue 5.1 listen "horns" warn 2 bars; no-crash 1.1',
+      'A: 8; fermata last.4 2 s "nod"; from 5.1 level 4',
     ),
   ).toEqual([
     '8 bars and 0:18 in place of 8 and 0:16.',
     '“A”: with from 5.1 level 4.',
-    '“A”: with the hold at last.4 2 s “nod”.',
+    '“A”: with the fermata at last.4 2 s “nod”.',
     '“A”: without the no crash at 1.1.',
     '“A”: without the cue at 5.1 “horns”.',
   ]);
@@ -84,11 +84,11 @@ test('typing on in a text keeps the sections as they are: one field is one opera
 test('what is written anew as text keeps the click, which no text says', () => {
   const map = song('A: 8\nB: 4');
   const [a] = Object.values(map.sections);
-  const design = { ...UNSAID, divide: 2 };
+  const clickSettings = { ...NO_OVERRIDES, divide: 2 };
   const designed: RoadMap = {
     ...map,
-    click: { ...UNSAID, pulses: 'off' },
-    sections: { ...map.sections, [a!.id]: { ...a!, design } },
+    click: { ...NO_OVERRIDES, pulses: 'off' },
+    sections: { ...map.sections, [a!.id]: { ...a!, clickSettings } },
   };
   const typed = song('Intro: 2\nA: 12\nB: 4', 'm');
   const wanted = keepingClick(designed, aligned(designed, typed));
@@ -96,6 +96,6 @@ test('what is written anew as text keeps the click, which no text says', () => {
   if (!applied.ok) throw new Error(applied.problem.message);
   const { click, sections } = applied.value.document;
   expect(click.pulses).toBe('off');
-  expect(sections[a!.id]).toMatchObject({ bars: 12, design: { divide: 2 } });
+  expect(sections[a!.id]).toMatchObject({ bars: 12, clickSettings: { divide: 2 } });
   expect(differencesInWords(map, designed)).toEqual(['Another click.', '“A” clicks differently.']);
 });

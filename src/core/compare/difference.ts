@@ -46,7 +46,7 @@ export const keepingClick = (from: RoadMap, to: RoadMap): RoadMap => ({
   sections: Object.fromEntries(
     Object.entries(to.sections).map(([id, section]) => [
       id,
-      { ...section, design: from.sections[id]?.design ?? null },
+      { ...section, clickSettings: from.sections[id]?.clickSettings ?? null },
     ]),
   ),
 });

@@ -17,7 +17,7 @@ part V = 8, level 3
 Intro: 4; cue 1.1 listen "horns"
 Verse: part V; fill 7.3 to 8.3 "toms"; hit 4.2& "horns"
 Chorus: 8, level 4; from 5.1 level 5
-Out: 4, tempo > 138; hold last.4 3 s`;
+Out: 4, tempo > 138; fermata last.4 3 s`;
 
 let ids = 0;
 const BASE = (() => {
@@ -64,7 +64,7 @@ const textEdit: fc.Arbitrary<Operation[]> = fc
     [/level 4/, 'level 2'],
     [/> 138/, '> 150'],
     [/count 4/, 'count 6'],
-    [/hold last\.4 3 s/, 'hold last.3 5 s'],
+    [/fermata last\.4 3 s/, 'fermata last.3 5 s'],
     [/sn 2 4/, 'sn 3'],
     [/Chorus: 8/, 'Refrain: 9'],
   )

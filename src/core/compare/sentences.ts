@@ -155,9 +155,9 @@ const speaking = (map: RoadMap): Speaking => {
 
 /** A detail as it is typed, in the words of a sentence: `the cue at 9.1 “accordion run”`. */
 const plain = (name: DetailName, typed: string): string => {
-  if (name === 'variations' || name === 'turns') return typed.replace(/^pass /, 'on pass ');
-  const words = typed.replace(/"((?:[^"\\]|\\.)*)"/g, '“$1”').replace(/ lead \d+ \w+/, '');
-  if (name === 'shades') return words;
+  if (name === 'variations' || name === 'timeChanges') return typed.replace(/^pass /, 'on pass ');
+  const words = typed.replace(/"((?:[^"\\]|\\.)*)"/g, '“$1”').replace(/ warn \d+ \w+/, '');
+  if (name === 'dynamics') return words;
   const [kind = '', place = '', ...rest] = words.split(' ');
   const said = name === 'cues' ? rest.slice(1) : rest;
   return ['the', kind.replace('-', ' '), 'at', place, ...said].join(' ').replace(/ check$/, '');
@@ -166,7 +166,7 @@ const plain = (name: DetailName, typed: string): string => {
 const sectionWords = (was: Section, is: Section, old: Speaking, now: Speaking): string[] => {
   const said: string[] = [];
   const name = `“${is.name}”`;
-  if (!same(was.design, is.design)) said.push(`${name} clicks differently.`);
+  if (!same(was.clickSettings, is.clickSettings)) said.push(`${name} clicks differently.`);
   if (was.name !== is.name) said.push(`${name} in place of “${was.name}”.`);
   const [before, after] = [old.items(was), now.items(is)];
   const gained = after.filter((item) => !before.includes(item));

@@ -151,7 +151,7 @@ test.each<[string, Operation[], string]>([
   ['a million bars', [set('a', 'bars', 1e6)], 'Bars are a whole number'],
   [
     'a tempo of 10',
-    [set('a', 'tempo', { kind: 'hold', perMinute: 10, unit: 'quarter' })],
+    [set('a', 'tempo', { kind: 'held', perMinute: 10, unit: 'quarter' })],
     'from 20 to 400',
   ],
   [
@@ -299,8 +299,8 @@ test('an operation is said in words that can be typed again', () => {
   expect(words(setFields('sections', 'b', { bars: 12, tacet: true }))).toBe(
     'Section “Verse”, bars: 12; tacet: yes',
   );
-  expect(words(set('zz', 'tempo', { kind: 'hold', perMinute: 90, unit: 'quarter' }))).toBe(
-    'Section, tempo: kind hold, perMinute 90, unit quarter',
+  expect(words(set('zz', 'tempo', { kind: 'held', perMinute: 90, unit: 'quarter' }))).toBe(
+    'Section, tempo: kind held, perMinute 90, unit quarter',
   );
   expect(words({ type: 'remove', in: 'sections', id: 'a' })).toBe('Section “Intro”: taken out');
   const value = { id: 'c', section: 'a', kind: 'listen', words: 'horns', by: '' };
@@ -328,4 +328,22 @@ test('a change without a UUID, without operations or with a strange id is refuse
 
 test('a blank song is a valid document', () => {
   expect(parseDocument(roadMapKind, blankRoadMap()).ok).toBe(true);
+});
+
+test('what was stored under older names is read as it was meant', () => {
+  const read = operationSchema.parse({
+    type: 'insert',
+    in: 'shades',
+    id: 'x',
+    value: { hats: 'ride', tempo: { kind: 'hold' }, name: 'hold', words: 'turns' },
+  });
+  expect(read).toEqual({
+    type: 'insert',
+    in: 'dynamics',
+    id: 'x',
+    value: { timekeeper: 'ride', tempo: { kind: 'held' }, name: 'hold', words: 'turns' },
+  });
+  expect(
+    operationSchema.parse({ type: 'set', in: 'sections', id: 'x', field: 'hats', value: 'ride' }),
+  ).toEqual({ type: 'set', in: 'sections', id: 'x', fields: { timekeeper: 'ride' } });
 });

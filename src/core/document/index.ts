@@ -6,6 +6,7 @@
  */
 export * from './apply';
 export * from './bounds';
+export * from './namesOfToday';
 export * from './operation';
 export * from './order';
 export * from './words';

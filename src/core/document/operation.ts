@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { withNamesOfToday } from './namesOfToday';
 
 /** Values by the name of the field that they are for. */
 export type Fields = Readonly<Record<string, unknown>>;
@@ -46,13 +47,15 @@ const setSchema = z.object({
   }, `1 to ${MOST_FIELDS} fields are set at once.`),
 });
 
-/** Until November 2026 an operation set one field: logs and unsent changes of then are read as now. */
+/**
+ * Logs and unsent changes of before are read as they were meant: until November 2026 an operation set one
+ * field, and some fields had other names.
+ */
 const upgraded = (operation: unknown): unknown => {
   if (typeof operation !== 'object' || operation === null) return operation;
   const { field, value, ...rest } = operation as Record<string, unknown>;
-  return rest.type === 'set' && rest.fields === undefined && typeof field === 'string'
-    ? { ...rest, fields: { [field]: value ?? null } }
-    : operation;
+  const setsOne = rest.type === 'set' && rest.fields === undefined && typeof field === 'string';
+  return withNamesOfToday(setsOne ? { ...rest, fields: { [field]: value ?? null } } : operation);
 };
 
 export const operationSchema: z.ZodType<Operation> = z.preprocess(

@@ -33,7 +33,7 @@ const convert = (map: RoadMap, id: string, by: 2 | 0.5): Result<Conversion> => {
   const refuse = (message: string) => fail('invalid', place, message);
   const { bars, feel } = resolve(map, section);
   const inside = detailsIn(map, id);
-  if (section.tempo?.kind === 'ramp' || inside.some(({ where }) => where === 'turns'))
+  if (section.tempo?.kind === 'ramp' || inside.some(({ where }) => where === 'timeChanges'))
     return refuse('Its tempo or meter changes on the way; convert the stretches by themselves.');
   if (inside.some(({ where }) => where === 'variations'))
     return refuse('Some passes differ; write the passes out first.');
@@ -56,10 +56,10 @@ const convert = (map: RoadMap, id: string, by: 2 | 0.5): Result<Conversion> => {
     operations: [
       patch('sections', id, {
         bars: bars * by,
-        tempo: { kind: 'hold', perMinute: after, unit },
+        tempo: { kind: 'held', perMinute: after, unit },
         feel: { ...feel, backbeat: by === 2 ? 'normal' : 'double-time' },
       }),
-      ...restored(map, section, { kind: 'hold', perMinute: before, unit }),
+      ...restored(map, section, { kind: 'held', perMinute: before, unit }),
       ...movedPlaces(map, id, by),
     ],
     sentence: `“${section.name}”, bars ${passage.firstPlayed} to ${last} at ${before}, becomes bars ${passage.firstPlayed} to ${passage.firstPlayed + bars * by - 1} at ${after}. It lasts the same; bars after it are counted ${by === 2 ? `${bars} on` : `${bars / 2} back`}.`,

@@ -141,5 +141,5 @@ export const removePart = (map: RoadMap, id: string): Operation[] => [
 
 /** Everything of one section made to follow its part again. */
 export const followPart = ({ id }: Section): Operation[] => [
-  patch('sections', id, { bars: null, phrase: null, feel: null, level: null, hats: null }),
+  patch('sections', id, { bars: null, phrase: null, feel: null, level: null, timekeeper: null }),
 ];

@@ -1,4 +1,12 @@
-import { byPlace, type Handed, leadIn, type Pattern, patternBars, stick, voiceOf } from '../kit';
+import {
+  byPlace,
+  leadIn,
+  type Pattern,
+  patternBars,
+  type StickedStroke,
+  stick,
+  voiceOf,
+} from '../kit';
 import { barTicks, pulsesOf, TICKS_PER_WHOLE } from '../time';
 
 /** A written value: 4 is a quarter, 8 an eighth; with a dot it is half as long again. */
@@ -10,7 +18,7 @@ export type Sign = {
   readonly at: number;
   readonly ticks: number;
   readonly value: Value;
-  readonly strokes: readonly Handed[];
+  readonly strokes: readonly StickedStroke[];
 };
 
 /** Signs under one beam, and, where they are not what their values say, the tuplet they make. */
@@ -47,7 +55,7 @@ export const engrave = (pattern: Pattern, left = false): Staff[] => {
 type Span = { readonly from: number; readonly to: number };
 
 /** The pulses of a bar; two of them as one where broad triplets go over both. */
-const spansOf = (pattern: Pattern, strokes: readonly Handed[]): Span[] => {
+const spansOf = (pattern: Pattern, strokes: readonly StickedStroke[]): Span[] => {
   const starts = pulsesOf(pattern.meter).map(({ offset }) => offset as number);
   const pulses = starts.map((from, index) => ({
     from,
@@ -66,7 +74,7 @@ const spansOf = (pattern: Pattern, strokes: readonly Handed[]): Span[] => {
 };
 
 /** Three notes evenly over two pulses, and nothing else in them. */
-const isBroad = (both: Span, one: Span, strokes: readonly Handed[]): boolean => {
+const isBroad = (both: Span, one: Span, strokes: readonly StickedStroke[]): boolean => {
   const length = both.to - both.from;
   if (length !== 2 * (one.to - one.from)) return false;
   const places = strokes.filter(({ at }) => at >= both.from && at < both.to).map(({ at }) => at);
@@ -74,7 +82,7 @@ const isBroad = (both: Span, one: Span, strokes: readonly Handed[]): boolean => 
   return thirds.every(Number.isInteger) && thirds.includes(1) && thirds.includes(2);
 };
 
-const groupsOf = (spans: readonly Span[], strokes: readonly Handed[]): Group[] =>
+const groupsOf = (spans: readonly Span[], strokes: readonly StickedStroke[]): Group[] =>
   spans.map((span) => {
     const inside = strokes.filter(({ at }) => at >= span.from && at < span.to);
     return groupOf(span, byPlace(inside));
@@ -83,7 +91,7 @@ const groupsOf = (spans: readonly Span[], strokes: readonly Handed[]): Group[] =
 /** The parts that a span is divided into, coarsest first. */
 const DIVISIONS = [1, 2, 3, 4, 6, 8, 5, 7, 9, 12, 10, 16, 14, 15];
 
-const groupOf = (span: Span, struck: ReadonlyMap<number, readonly Handed[]>): Group => {
+const groupOf = (span: Span, struck: ReadonlyMap<number, readonly StickedStroke[]>): Group => {
   const length = span.to - span.from;
   const places = [...struck.keys()];
   const fits = (parts: number) => places.every((at) => ((at - span.from) * parts) % length === 0);
@@ -182,7 +190,7 @@ const signOf = (
   count: number,
   { of }: Writing,
   unit: number,
-  strokes: readonly Handed[],
+  strokes: readonly StickedStroke[],
 ): Sign => {
   const dotted = count % 3 === 0;
   const value = dotted ? (of * 3) / count / 2 : of / count;

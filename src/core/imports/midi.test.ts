@@ -16,7 +16,7 @@ const song = (text: string): RoadMap => {
   return map;
 };
 
-/** A song taken away as MIDI, with its drums, and read again. */
+/** A song exported as MIDI, with its drums, and read again. */
 const back = (map: RoadMap, tolerance = 0.002) => {
   const timeline = compile(map);
   const drums = [perform(map, timeline, USUAL_LAYOUT)];
@@ -32,8 +32,11 @@ const meterOf = ({ numerator, denominator }: Meter) => meterText({ numerator, de
 test.each([
   ['a ramp', 'song 100, in 4/4, count 4\nA: 8\nB: 8, tempo > 160\nC: 4'],
   ['repeats and endings', 'repeat 3:\nVerse: 4\nending 1 2:\nTurn: 5\nending 3:\nOut: 2\nend'],
-  ['holds', 'Verse: 8; hold 5.1 3 s "nod"; hold last.3 2.5 s\nOut: 2; hold end 4 s\nEnd: 1'],
-  ['turns', 'Verse: 8; bar 5 in 3/4 tempo 96; bar 7 in 4/4\nOut: 2'],
+  [
+    'fermatas',
+    'Verse: 8; fermata 5.1 3 s "nod"; fermata last.3 2.5 s\nOut: 2; fermata end 4 s\nEnd: 1',
+  ],
+  ['timeChanges', 'Verse: 8; bar 5 in 3/4 tempo 96; bar 7 in 4/4\nOut: 2'],
   ['odd meters', 'song 132, in 7/8, count 7\nRiff: 4, x 2\nWaltz: 8, in 6/8\nBells: 4, in 5/4'],
   ['a straight ramp in time', 'A: 4\nB: 12, tempo > 60 by time\nC: 2'],
   ['steps', 'song 90, in 4/4, count 4\nA: 8, tempo > 120 bar steps\nB: 2'],
@@ -48,8 +51,8 @@ test.each([
   expect(Math.max(...off)).toBeLessThan(0.003);
   expect(Math.abs(again.seconds - timeline.seconds)).toBeLessThan(0.003);
   expect(again.passages.map(({ name }) => name)).toEqual(timeline.passages.map(({ name }) => name));
-  expect(again.holds.map(({ seconds }) => seconds)).toEqual(
-    timeline.holds.map(({ seconds }) => seconds),
+  expect(again.fermatas.map(({ seconds }) => seconds)).toEqual(
+    timeline.fermatas.map(({ seconds }) => seconds),
   );
 });
 
@@ -63,8 +66,8 @@ test('tempos come back as they were written, ramps as ramps', () => {
   expect(Object.values(map.sections).map(({ tempo }) => tempo)).toEqual([
     null,
     { kind: 'ramp', shape: 'even-per-beat', from: 96, to: 144, unit: 'quarter' },
-    { kind: 'hold', perMinute: 137.5, unit: 'quarter' },
-    { kind: 'hold', perMinute: 72, unit: 'dotted-quarter' },
+    { kind: 'held', perMinute: 137.5, unit: 'quarter' },
+    { kind: 'held', perMinute: 72, unit: 'dotted-quarter' },
   ]);
 });
 

@@ -53,9 +53,9 @@ export const songFromMidi = (
       .filter(({ to }) => to > lead.bars)
       .map((one) => ({ ...one, from: Math.max(0, one.from - lead.bars), to: one.to - lead.bars })),
     cues: cuesIn(file, held, bars, lead.bars),
-    holds: held.flatMap((hold) => {
-      const place = placeIn(bars, file, hold.from - hold.before, lead.bars, true);
-      return place ? [{ ...place, seconds: hold.seconds, words: hold.words }] : [];
+    fermatas: held.flatMap((fermata) => {
+      const place = placeIn(bars, file, fermata.from - fermata.before, lead.bars, true);
+      return place ? [{ ...place, seconds: fermata.seconds, words: fermata.words }] : [];
     }),
     grooves,
     countIn: lead.countIn,

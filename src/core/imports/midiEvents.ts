@@ -51,7 +51,7 @@ export const textsIn = ({ texts }: Sorted, wanted: string) =>
     .filter(({ kind }) => kind === wanted)
     .map((one) => ({ ...one, text: plainText(one.text).trim() }));
 
-/** A hold in the file’s ticks, with how many ticks of holds lie before it. */
+/** A fermata in the file’s ticks, with how many ticks of fermatas lie before it. */
 export type Held = {
   readonly from: number;
   readonly ticks: number;
@@ -60,7 +60,7 @@ export type Held = {
   readonly words: string;
 };
 
-const HOLD = /^hold (\d+(?:\.\d+)?) s(?:: (.*))?$/;
+const HOLD = /^(?:fermata|hold) (\d+(?:\.\d+)?) s(?:: (.*))?$/;
 
 /** Holds that a file of ours tells of: whole quarters that stand for time that stands still. */
 export const holdsIn = (file: Sorted): Held[] => {
@@ -73,15 +73,15 @@ export const holdsIn = (file: Sorted): Held[] => {
     const quarters = (to: number) => timeAt(ticks + to * file.division) - begin;
     let length = 1;
     while (length < 64 && quarters(length) < Number(seconds) - 0.001) length++;
-    const hold = {
+    const fermata = {
       from: ticks,
       ticks: length * file.division,
       before,
       seconds: Number(seconds),
       words,
     };
-    before += hold.ticks;
-    return [hold];
+    before += fermata.ticks;
+    return [fermata];
   });
 };
 

@@ -38,7 +38,7 @@ test.each([
     'song 96, in 4/4, count 4\nA: 4\nrepeat 2:\nB: 4, tempo 120\nending 1:\nC: 2, tempo 60\nending 2:\nD: 3\nend\nE: 2',
   ],
   ['meters', 'song 132, in 7/8, count 7\nRiff: 4, x 2\nWaltz: 8, in 6/8\nBells: 4, in 5/4'],
-  ['turns', 'Verse: 8; bar 5 in 3/4 tempo 96; bar 7 in 4/4\nOut: 2'],
+  ['timeChanges', 'Verse: 8; bar 5 in 3/4 tempo 96; bar 7 in 4/4\nOut: 2'],
 ])('%s come back from MusicXML bar by bar', (_, text) => {
   const map = song(text);
   const back = read(chartAsMusicXml(map, 'Song')).map;

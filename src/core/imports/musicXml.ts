@@ -47,7 +47,7 @@ export const songFromMusicXml = (text: string, name: string): Result<Understood>
     folds,
     tempos: temposOf(measures, sections),
     cues: measures.flatMap(({ cues }, bar) => cues.map((cue) => ({ bar, ...cue }))),
-    holds: [],
+    fermatas: [],
     grooves,
     countIn: 0,
     pickup: 0,
@@ -211,7 +211,7 @@ const temposOf = (
     if (last && last.start === tempo && !starts.has(index)) last.to = index + 1;
     else tempos.push({ from: index, to: index + 1, start: tempo });
   });
-  return tempos.map((one) => ({ ...one, end: one.start, shape: 'hold' }));
+  return tempos.map((one) => ({ ...one, end: one.start, shape: 'held' }));
 };
 
 const startsOf = (measures: readonly Measure[]): number[] => {

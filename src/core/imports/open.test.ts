@@ -16,7 +16,7 @@ const refused = (file: Uint8Array) => {
 
 const map = roadMapOf([
   { name: 'Verse', bars: 8 },
-  { name: 'Chorus', bars: 4, times: 2, tempo: { kind: 'hold', perMinute: 100, unit: 'quarter' } },
+  { name: 'Chorus', bars: 4, times: 2, tempo: { kind: 'held', perMinute: 100, unit: 'quarter' } },
 ]);
 const midi = writeMidi(exportMidi('Song', soloProgram('Song', compile(map))));
 const xml = chartAsMusicXml(map, 'Song');

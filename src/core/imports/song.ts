@@ -36,7 +36,7 @@ export type Counted = {
     readonly ticks: number;
     readonly words: string;
   }[];
-  readonly holds: readonly {
+  readonly fermatas: readonly {
     readonly bar: number;
     readonly ticks: number;
     readonly seconds: number;
@@ -123,7 +123,13 @@ export const roadMapFrom = (song: Counted): RoadMap => {
       if (tempo) running = tempo.end;
       if (!change && !turned) continue;
       const toBar = tempo && change?.kind === 'ramp' ? Math.min(tempo.to, to) - from : null;
-      put('turns', { section, bar: bar - from + 1, meter: turned, tempo: change ?? null, toBar });
+      put('timeChanges', {
+        section,
+        bar: bar - from + 1,
+        meter: turned,
+        tempo: change ?? null,
+        toBar,
+      });
     }
     for (const { bar, ticks, words } of song.cues) {
       if (bar < from || bar >= to) continue;
@@ -134,9 +140,9 @@ export const roadMapFrom = (song: Counted): RoadMap => {
         words: cutText(words, LONGEST_NAME),
       });
     }
-    for (const { bar, ticks, seconds, words } of song.holds) {
+    for (const { bar, ticks, seconds, words } of song.fermatas) {
       if (bar < from || bar >= to) continue;
-      put('holds', {
+      put('fermatas', {
         section,
         at: placeOf(song, bar, ticks, from, to),
         seconds,
@@ -254,9 +260,9 @@ const perMinute = (quarters: number, unit: NoteValue): number =>
 const changeTo = (fitted: Fitted, running: number, meter: Meter): TempoChange | null => {
   const { shape, start, end } = fitted;
   const unit = unitFor(meter, start);
-  if (shape === 'hold') {
+  if (shape === 'held') {
     const same = Math.abs(start - running) < 1e-9;
-    return same ? null : { kind: 'hold', perMinute: perMinute(start, unit), unit };
+    return same ? null : { kind: 'held', perMinute: perMinute(start, unit), unit };
   }
   return {
     kind: 'ramp',

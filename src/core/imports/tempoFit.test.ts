@@ -18,7 +18,7 @@ const MS = 0.001;
 test('a clock that trembles around 126 is one tempo of 126, and the error is said', () => {
   const trembling = clockOf(64, (quarter) => 60 / 126 + (quarter % 2 ? 1 : -1) * 1.5 * MS);
   const { tempos, worst } = fitTempos(trembling, [], 5 * MS);
-  expect(tempos).toEqual([{ from: 0, to: 64, start: 126, end: 126, shape: 'hold' }]);
+  expect(tempos).toEqual([{ from: 0, to: 64, start: 126, end: 126, shape: 'held' }]);
   expect(worst).toBeCloseTo(1.5 * MS, 6);
 });
 
@@ -87,7 +87,7 @@ test('whatever the clock, nothing is further off than is said', () => {
       expect(tempos.at(-1)!.to).toBe(clock.bars.length - 1);
       let at = 0;
       for (const { from, to, start, end, shape } of tempos) {
-        if (shape !== 'hold') return;
+        if (shape !== 'held') return;
         for (let bar = from; bar < to; bar++) {
           at += ((clock.bars[bar + 1]!.quarters - clock.bars[bar]!.quarters) * 60) / start;
           expect(Math.abs(at - clock.bars[bar + 1]!.seconds)).toBeLessThanOrEqual(worst + 1e-9);

@@ -18,7 +18,7 @@ export type Fitted = {
   /** Quarters a minute at both ends; alike where it is held. */
   readonly start: number;
   readonly end: number;
-  readonly shape: 'hold' | 'even-per-beat' | 'even-per-second';
+  readonly shape: 'held' | 'even-per-beat' | 'even-per-second';
 };
 
 export type Fit = {
@@ -104,7 +104,7 @@ const holds = (
     const { end, low, high } = reach(clock, first, to, at, tolerance);
     const last = tempos.at(-1) ?? before;
     const tempo = roundest(60 / high, 60 / low, clock.units[first]!, last?.end);
-    tempos.push({ from: first, to: end, start: tempo, end: tempo, shape: 'hold' });
+    tempos.push({ from: first, to: end, start: tempo, end: tempo, shape: 'held' });
     const timeOf = (point: ClockPoint) =>
       at + ((point.quarters - clock.bars[first]!.quarters) * 60) / tempo;
     worst = Math.max(worst, worstIn(clock, first, end, timeOf));

@@ -80,7 +80,7 @@ const noCrash: Check = ({ timeline }) => {
           passage: timeline.passages[fill.passage],
           bar: barAt(timeline, hit),
           sentence: `${fillName(fill)} lands with a crash on bar ${barAt(timeline, hit)}, which is marked “no crash”.`,
-          mend: {
+          fix: {
             label: 'Land on nothing',
             operations: setField('fills', fill.detail.id, 'lands', 'nothing'),
           },
@@ -92,10 +92,10 @@ const noCrash: Check = ({ timeline }) => {
 const CALLED: Readonly<Record<DetailName, string>> = {
   fills: 'fill',
   hits: 'hit',
-  shades: 'change of level or hats',
+  dynamics: 'change of level or timekeeper',
   cues: 'cue',
-  holds: 'hold',
-  turns: 'change of meter or tempo',
+  fermatas: 'fermata',
+  timeChanges: 'change of meter or tempo',
   variations: 'difference',
 };
 
@@ -121,7 +121,7 @@ const notThere: Check = ({ map, timeline }) => {
         section: section.id,
         passage: played[0],
         sentence,
-        mend: { label: 'Take it away', operations: [removeRecord(where, detail.id)] },
+        fix: { label: 'Delete it', operations: [removeRecord(where, detail.id)] },
       });
     const missing = missingPasses(detail.passes, played.length);
     if (missing.length > 0 && played.length > 0) {
@@ -154,20 +154,20 @@ const placesOf = (detail: Details[DetailName]): Position[] => {
   return [fields.at, fields.from, fields.to, ...bar].filter((one): one is Position => Boolean(one));
 };
 
-/** A hold where nothing has sounded yet. */
+/** A fermata where nothing has sounded yet. */
 const holdsNothing: Check = ({ map, timeline }) => {
   const first = timeline.passages[0];
-  return Object.values(map.holds)
+  return Object.values(map.fermatas)
     .filter(({ section, at }) => section === first?.section && at?.bar === 1 && at.ticks === 0)
     .filter(() => first?.passes === 1)
     .map(({ id }) =>
       remark({
-        code: 'hold',
+        code: 'fermata',
         about: [id],
         passage: first,
         sentence:
-          'A hold before bar 1 has nothing to hold and is passed over; a longer count does it.',
-        mend: { label: 'Take it away', operations: [removeRecord('holds', id)] },
+          'A fermata before bar 1 has nothing to stop and is passed over; a longer count does it.',
+        fix: { label: 'Delete it', operations: [removeRecord('fermatas', id)] },
       }),
     );
 };
@@ -183,7 +183,7 @@ const byEar: Check = ({ timeline }) =>
             passage: timeline.passages[one.passage],
             bar: barAt(timeline, one),
             sentence: `Check by ear: ${named(one.detail.words)} in bar ${barAt(timeline, one)}.`,
-            mend: {
+            fix: {
               label: 'It is right',
               operations: setField('cues', one.detail.id, 'byEar', false),
             },

@@ -31,9 +31,9 @@ const unreached: Check = (look) =>
           section: firstSection(node) ?? '',
           ...placeOf(look, firstSection(node)),
           sentence: `No pass reaches the ending for ${passesText(ending.passes)}: ${why}.`,
-          mend:
+          fix:
             one.body.length === 0
-              ? { label: 'Take it away', operations: [removeRecord('endings', ending.id)] }
+              ? { label: 'Delete it', operations: [removeRecord('endings', ending.id)] }
               : undefined,
         }),
       ];

@@ -1,6 +1,6 @@
 /**
  * Judgement that the tool takes over: remarks on a road map, each a plain sentence with the place it
- * speaks of and, where there is an obvious one, a way to mend it; and how much of the song each part
+ * speaks of and, where there is an obvious one, a way to fix it; and how much of the song each part
  * is, and so what to learn first.
  */
 

@@ -23,12 +23,12 @@ test('a section that is felt in fives is not odd at ten', () => {
   expect(said('Bells: 10, phrase 5')).toEqual([]);
 });
 
-test('a count that does not meet bar 1 or the pickup is said, with what would mend it', () => {
+test('a count that does not meet bar 1 or the pickup is said, with what would fix it', () => {
   const six = look('song 126, in 4/4, count 6\nVerse: 4');
   const [remark] = remarksOn(six);
   expect(remark?.sentence).toContain('leaves bar 1 where beat 3 would be');
-  const mended = apply(roadMapKind, six.map, remark!.mend!.operations);
-  expect(mended.ok && mended.value.document.start).toMatchObject({ countIn: 6, pickup: 2 });
+  const fixed = apply(roadMapKind, six.map, remark!.fix!.operations);
+  expect(fixed.ok && fixed.value.document.start).toMatchObject({ countIn: 6, pickup: 2 });
   expect(said('song 126, in 4/4, count 6, pickup 2\nVerse: 4')).toEqual([]);
   expect(said('song 126, in 4/4, count 4, pickup 2\nVerse: 4')[0]).toContain('make 6 beats');
 });
@@ -77,20 +77,20 @@ test('a recording that ends elsewhere is told in bars', () => {
 });
 
 test('a section heard elsewhere than the map puts it is told with the tempo that would fit', () => {
-  const [sentence] = said('song 120, in 4/4, count 4\nVerse: 16\nChorus: 8, heard 0:30');
+  const [sentence] = said('song 120, in 4/4, count 4\nVerse: 16\nChorus: 8, recorded 0:30');
   expect(sentence).toContain('was heard at 0:30, but comes at 0:32 by the map');
   expect(sentence).toContain('128 would fit');
 });
 
-test('what was waved away stays away', () => {
+test('what was dismissed stays away', () => {
   const before = look('Chorus: 7\nBridge: 10');
   const [remark] = remarksOn(before);
-  const waved = apply(roadMapKind, before.map, [
-    { type: 'insert', in: 'waved', id: remark!.id, value: { id: remark!.id } },
+  const dismissed = apply(roadMapKind, before.map, [
+    { type: 'insert', in: 'dismissed', id: remark!.id, value: { id: remark!.id } },
   ]);
-  expect(waved.ok).toBe(true);
-  if (!waved.ok) return;
-  const map = waved.value.document;
+  expect(dismissed.ok).toBe(true);
+  if (!dismissed.ok) return;
+  const map = dismissed.value.document;
   expect(remarksOn({ map, timeline: compile(map) }).map(({ sentence }) => sentence)).toEqual([
     '“Bridge” at bar 8 has 10 bars: count 4 + 4 + 2.',
   ]);

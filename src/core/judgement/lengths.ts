@@ -27,7 +27,7 @@ const oddLengths: Check = ({ timeline }) => {
 /** A count-in that does not meet the pickup, or bar 1. */
 const countIn: Check = ({ map, timeline }) => {
   const { countIn: count, pickup } = map.start;
-  const { numerator, denominator } = timeline.lead.meter;
+  const { numerator, denominator } = timeline.countIn.meter;
   const over = (count + pickup) % numerator;
   if (count === 0 || over === 0) return [];
   const meter = `${numerator}/${denominator}`;
@@ -43,7 +43,7 @@ const countIn: Check = ({ map, timeline }) => {
       about: [String(count), String(pickup), meter],
       bar: 1,
       sentence,
-      mend:
+      fix:
         pickup > 0
           ? { label: `Count ${count + wanted}`, operations: setStart('countIn', count + wanted) }
           : { label: `Pickup of ${wanted}`, operations: setStart('pickup', wanted) },

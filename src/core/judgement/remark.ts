@@ -4,14 +4,14 @@ import type { Passage, Timeline } from '../timeline';
 
 /** One thing worth saying about a map. */
 export type Remark = {
-  /** The same for the same matter, so that one that was waved away stays away. */
+  /** The same for the same matter, so that one that was dismissed stays away. */
   readonly id: string;
   readonly sentence: string;
   /** The section it speaks of. */
   readonly section: string | undefined;
   /** The played bar it speaks of. */
   readonly bar: number | undefined;
-  readonly mend: { readonly label: string; readonly operations: readonly Operation[] } | undefined;
+  readonly fix: { readonly label: string; readonly operations: readonly Operation[] } | undefined;
 };
 
 export type Look = { readonly map: RoadMap; readonly timeline: Timeline };
@@ -25,15 +25,15 @@ type Said = {
   readonly passage?: Passage | undefined;
   readonly bar?: number;
   readonly section?: string;
-  readonly mend?: Remark['mend'];
+  readonly fix?: Remark['fix'];
 };
 
-export const remark = ({ code, about, sentence, passage, bar, section, mend }: Said): Remark => ({
+export const remark = ({ code, about, sentence, passage, bar, section, fix }: Said): Remark => ({
   id: `${code}-${hash(about.join(' '))}`,
   sentence,
   section: section ?? passage?.section,
   bar: bar ?? passage?.firstPlayed,
-  mend,
+  fix,
 });
 
 /** FNV-1a, 32 bits (Fowler, Noll and Vo): short names for ids of any length. */

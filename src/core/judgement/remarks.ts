@@ -8,12 +8,12 @@ import { timeChecks } from './times';
 const CHECKS = [...formChecks, ...detailChecks, ...lengthChecks, ...timeChecks, ...patternChecks];
 
 /**
- * What there is to say about a road map, in the order of the song; what was waved away is left out.
+ * What there is to say about a road map, in the order of the song; what was dismissed is left out.
  *
  * @returns one remark a matter, however often the place comes by
  */
 export const remarksOn = (look: Look): Remark[] => {
-  const seen = new Set<string>(Object.keys(look.map.waved));
+  const seen = new Set<string>(Object.keys(look.map.dismissed));
   const remarks = CHECKS.flatMap((check) => check(look)).filter(({ id }) => {
     if (seen.has(id)) return false;
     seen.add(id);

@@ -29,7 +29,7 @@ const heard: Check = ({ map, timeline }) => {
   const marks = timeline.passages
     .filter(({ pass }) => pass === 1)
     .flatMap((passage) => {
-      const { heard: at } = map.sections[passage.section]!;
+      const { inRecording: at } = map.sections[passage.section]!;
       return at === null ? [] : [{ passage, at: at - map.start.recording }];
     });
   return marks.flatMap(({ passage, at }, index): Remark[] => {
@@ -52,9 +52,9 @@ const heard: Check = ({ map, timeline }) => {
         about: [passage.section, String(at), String(Math.round(off * 10))],
         passage,
         sentence: `${named(passage.name)} was heard at ${exactClock(at + map.start.recording)}, but comes at ${exactClock(Math.round((passage.startSeconds + map.start.recording) * 10) / 10)} by the map.${hint}`,
-        mend: {
+        fix: {
           label: 'Forget the mark',
-          operations: setField('sections', passage.section, 'heard', null),
+          operations: setField('sections', passage.section, 'inRecording', null),
         },
       }),
     ];

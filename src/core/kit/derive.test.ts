@@ -52,7 +52,7 @@ test('an easier version drops the hard stroke of the foot and the ghost notes', 
   expect(after(withoutGhosts(rock))).toBe('hh 8ths, sn >2 >4, bd 1 2a 3');
 });
 
-test('the small line-up’s hat plays the sixteenths that the tambourine had', () => {
+test('a kit that plays the percussion too: its hat plays the sixteenths that the tambourine had', () => {
   const with16 = typed('hh 8ths, tb 16ths, bd 1');
   expect(after(sixteenthsOnHat(with16), with16)).toBe('hh 16ths, bd 1');
 });

@@ -1,7 +1,7 @@
 import { TICKS_PER_QUARTER } from '../time';
 import { LIMBS, type Limb, limbsOf } from './load';
 import { byPlace, type Pattern, patternTicks, strokesOf } from './pattern';
-import type { Handed } from './sticking';
+import type { StickedStroke } from './sticking';
 import { voiceOf } from './voices';
 
 /** What makes a pattern hard, as facts. */
@@ -35,7 +35,7 @@ export const FORCE: Readonly<Record<'accent' | 'ghost' | 'plain', number>> = {
  */
 export const figuresOf = (
   pattern: Pattern,
-  handed: readonly Handed[],
+  handed: readonly StickedStroke[],
   secondsPerTick: number,
 ): Figures => {
   const length = patternTicks(pattern);
@@ -59,11 +59,11 @@ export const figuresOf = (
   };
 };
 
-type ByLimb = ReadonlyMap<Limb, readonly Handed[]>;
+type ByLimb = ReadonlyMap<Limb, readonly StickedStroke[]>;
 
 /** The strokes of each limb in order; those of both hands or feet are of each. */
-const byLimb = (handed: readonly Handed[]): ByLimb => {
-  const found = new Map<Limb, Handed[]>(LIMBS.map((limb) => [limb, []]));
+const byLimb = (handed: readonly StickedStroke[]): ByLimb => {
+  const found = new Map<Limb, StickedStroke[]>(LIMBS.map((limb) => [limb, []]));
   for (const stroke of handed) for (const limb of limbsOf(stroke)) found.get(limb)!.push(stroke);
   return found;
 };
@@ -88,7 +88,7 @@ const fastestRun = (own: ByLimb, length: number, secondsPerTick: number): Figure
 };
 
 /** How many different distances there are from a foot's stroke back to the hands' last. */
-const offsetsOf = (handed: readonly Handed[]): number => {
+const offsetsOf = (handed: readonly StickedStroke[]): number => {
   const distances = new Set<number>();
   let hand: number | undefined;
   for (const [at, strokes] of byPlace(handed)) {
@@ -99,7 +99,7 @@ const offsetsOf = (handed: readonly Handed[]): number => {
   return distances.size;
 };
 
-const spreadOf = (handed: readonly Handed[]): number => {
+const spreadOf = (handed: readonly StickedStroke[]): number => {
   const forces = handed.map(({ force }) => FORCE[force ?? 'plain']);
   if (forces.length === 0) return 0;
   return 20 * Math.log10(Math.max(...forces) / Math.min(...forces));

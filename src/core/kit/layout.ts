@@ -19,7 +19,7 @@ export const layoutSchema = z.object({
   /** Strokes a second that the player has logged as clean, by limb. */
   clean: z.partialRecord(z.enum(LIMBS), z.number().min(0.1, CLEAN).max(40, CLEAN)).default({}),
   /** Which variant of a pattern is played where there is one. */
-  plays: z.enum(['full', 'easier', 'small line-up']).default('full'),
+  plays: z.enum(['full', 'easier', 'plus percussion']).default('full'),
 });
 
 export type Layout = z.infer<typeof layoutSchema>;

@@ -1,5 +1,5 @@
 import { type Hand, type Pattern, patternTicks } from './pattern';
-import type { Handed } from './sticking';
+import type { StickedStroke } from './sticking';
 import { voiceOf } from './voices';
 
 export const LIMBS = ['right hand', 'left hand', 'right foot', 'left foot'] as const;
@@ -16,7 +16,7 @@ export type Load = {
 };
 
 /** The limbs that play a stroke. */
-export const limbsOf = ({ voice, hand }: Pick<Handed, 'voice' | 'hand'>): readonly Limb[] =>
+export const limbsOf = ({ voice, hand }: Pick<StickedStroke, 'voice' | 'hand'>): readonly Limb[] =>
   PLAYING[voiceOf(voice).limb][hand];
 
 const PLAYING: Readonly<Record<'hand' | 'foot', Readonly<Record<Hand, readonly Limb[]>>>> = {
@@ -32,7 +32,7 @@ const PLAYING: Readonly<Record<'hand' | 'foot', Readonly<Record<Hand, readonly L
  */
 export const loadsOf = (
   pattern: Pattern,
-  handed: readonly Handed[],
+  handed: readonly StickedStroke[],
   secondsPerTick: number,
 ): Load[] => {
   const length = patternTicks(pattern);

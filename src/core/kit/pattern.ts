@@ -43,7 +43,7 @@ const strokesSchema = z
   )
   .default([]);
 
-export const VARIANTS = ['full', 'easier', 'small line-up'] as const;
+export const VARIANTS = ['full', 'easier', 'plus percussion'] as const;
 export const SCHOOLS = ['alternating', 'natural', 'leading'] as const;
 
 const patternShape = {

@@ -11,7 +11,7 @@ import {
 import { VOICES, type VoiceId, voiceOf } from './voices';
 
 /** A stroke with the limb that plays it. */
-export type Handed = Struck & {
+export type StickedStroke = Struck & {
   readonly hand: Hand;
   /** By the pattern itself, not by the school. */
   readonly given: boolean;
@@ -35,7 +35,7 @@ type Onset = { readonly at: number; readonly strokes: readonly Struck[] };
  *
  * @param left whether the player is left-handed: everything is mirrored
  */
-export const stick = (pattern: Pattern, left = false): Handed[] => {
+export const stick = (pattern: Pattern, left = false): StickedStroke[] => {
   const onsets = onsetsOf(pattern);
   const shared = shareOut(pattern, onsets);
   const feet = strokesOf(pattern)
@@ -47,14 +47,14 @@ export const stick = (pattern: Pattern, left = false): Handed[] => {
 };
 
 /** The hand a stroke gives, else the one worked out. */
-const withHand = (stroke: Struck, worked: Hand): Handed => ({
+const withHand = (stroke: Struck, worked: Hand): StickedStroke => ({
   ...stroke,
   hand: stroke.hand ?? worked,
   given: stroke.hand !== undefined,
 });
 
 /** Only what was worked out is turned round: a hand that was given is the player’s own. */
-const mirror = (stroke: Handed): Handed =>
+const mirror = (stroke: StickedStroke): StickedStroke =>
   stroke.given ? stroke : { ...stroke, hand: other(stroke.hand) };
 
 const other = (hand: Hand): Hand => (hand === 'R' ? 'L' : 'R');
@@ -64,7 +64,7 @@ const onsetsOf = (pattern: Pattern): Onset[] => {
   return [...byPlace(hands)].map(([at, strokes]) => ({ at, strokes }));
 };
 
-const shareOut = (pattern: Pattern, onsets: readonly Onset[]): Handed[] => {
+const shareOut = (pattern: Pattern, onsets: readonly Onset[]): StickedStroke[] => {
   const keeps = pattern.kind === 'groove' && keepsTime(onsets);
   const hands = handsFor(pattern, pattern.sticking, onsets);
   return onsets.flatMap(({ strokes }, index) => {
@@ -86,7 +86,7 @@ const keepsTime = (onsets: readonly Onset[]): boolean => {
 };
 
 /** Two voices at once: the leading hand on the upper one, a hand that is given kept. */
-const together = (strokes: readonly Struck[]): Handed[] => {
+const together = (strokes: readonly Struck[]): StickedStroke[] => {
   const [first, second, ...rest] = strokes;
   const one: Hand = first!.hand ?? (second!.hand ? other(second!.hand) : 'R');
   return [
@@ -165,7 +165,7 @@ const TO_THE_CRASH = 0.11;
  */
 export const strainsOf = (
   pattern: Pattern,
-  handed: readonly Handed[],
+  handed: readonly StickedStroke[],
   secondsPerTick: number,
   landing: boolean,
   left = false,
@@ -186,10 +186,10 @@ export const strainsOf = (
   return strains.sort((a, b) => a.at - b.at);
 };
 
-const crossings = (hands: readonly Handed[], left: boolean): Strain[] => {
+const crossings = (hands: readonly StickedStroke[], left: boolean): Strain[] => {
   const across = (voice: VoiceId) => (left ? -ACROSS[voice] : ACROSS[voice]);
   const strains: Strain[] = [];
-  const last: Partial<Record<Hand, Handed>> = {};
+  const last: Partial<Record<Hand, StickedStroke>> = {};
   for (const stroke of hands) {
     last[stroke.hand] = stroke;
     const [right, leftHand] = [last.R, last.L];
@@ -206,7 +206,7 @@ const crossings = (hands: readonly Handed[], left: boolean): Strain[] => {
   return strains;
 };
 
-const doubles = (hands: readonly Handed[], secondsPerTick: number): Strain[] =>
+const doubles = (hands: readonly StickedStroke[], secondsPerTick: number): Strain[] =>
   (['R', 'L'] as const).flatMap((hand) => {
     const own = hands.filter((stroke) => stroke.hand === hand || stroke.hand === 'B');
     return own.slice(1).flatMap((stroke, index): Strain[] => {

@@ -1,7 +1,7 @@
 import { barTicks } from '../time';
 import { countWord } from './counting';
 import { byPlace, leadIn, type Pattern } from './pattern';
-import { ACROSS, type Handed } from './sticking';
+import { ACROSS, type StickedStroke } from './sticking';
 import { voiceOf } from './voices';
 
 /** Something that cannot be played as it is written. */
@@ -16,7 +16,7 @@ const TOO_SOON = 0.02;
  */
 export const troublesOf = (
   pattern: Pattern,
-  handed: readonly Handed[],
+  handed: readonly StickedStroke[],
   secondsPerTick: number,
 ): Trouble[] => {
   const troubles = [...byPlace(handed)].flatMap(([at, strokes]): Trouble[] => {
@@ -40,7 +40,11 @@ export const troublesOf = (
   return [...troubles, ...tooSoon(pattern, handed, secondsPerTick)].sort((a, b) => a.at - b.at);
 };
 
-const tooSoon = (pattern: Pattern, handed: readonly Handed[], secondsPerTick: number): Trouble[] =>
+const tooSoon = (
+  pattern: Pattern,
+  handed: readonly StickedStroke[],
+  secondsPerTick: number,
+): Trouble[] =>
   (['R', 'L'] as const).flatMap((side) => {
     const own = handed.filter(
       ({ voice, hand }) => voiceOf(voice).limb === 'hand' && (hand === side || hand === 'B'),

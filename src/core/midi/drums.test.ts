@@ -19,7 +19,7 @@ const fileOf = (text: string, click = true) => {
 const SONG = `song 126, in 4/4, count 4
 groove G = hh 8ths 4&:o, sn >2 (2a) 4:x, bd 1 2& 3, rd 1:b
 A: 4, groove G, feel swung eighths 2:1
-B: 4, groove G, tempo 126 > 150; hold 3.1 2 s; cue 2.1 listen "horns" check`;
+B: 4, groove G, tempo 126 > 150; fermata 3.1 2 s; cue 2.1 listen "horns" check`;
 
 test('an independent reader finds every stroke at its time, with its key and its force', () => {
   const { timeline, notes, midi } = fileOf(SONG);
@@ -33,7 +33,7 @@ test('an independent reader finds every stroke at its time, with its key and its
   );
   const meant = sorted(
     notes.map((note) => ({
-      time: note.seconds + timeline.lead.seconds,
+      time: note.seconds + timeline.countIn.seconds,
       key: articulationOf(note.voice, note.how).key,
       force: note.force,
     })),

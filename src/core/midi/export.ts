@@ -7,11 +7,11 @@ import { barTicks, beatTicks, type Meter, pulsesOf, seconds, TICKS_PER_QUARTER }
 import { type Click, passageName, ticksAt } from '../timeline';
 import type { MidiFile, MidiTrack, Timed } from './events';
 import {
+  countInBeats,
   DIVISION,
   fileTicks,
-  type Laid,
+  type LaidOutSong,
   layOut,
-  leadBeats,
   type RampStep,
   rampError,
   spansOf,
@@ -24,8 +24,8 @@ const DRUMS = 9;
 /** How hard a click of 0 dB is hit; 12 dB softer is half as hard, as common practice has it. */
 const LOUDEST = 112;
 
-const clickKey = ({ kind, strike }: Click): number => {
-  const [first, others] = TIMBRES[strike.sound as SoundName].keys;
+const clickKey = ({ kind, clickSound }: Click): number => {
+  const [first, others] = TIMBRES[clickSound.sound as SoundName].keys;
   return kind === 'bar' || kind === 'group' ? first : others;
 };
 
@@ -61,7 +61,7 @@ export const exportMidi = (
     ...meterEvents(song),
     ...markers(song),
     ...cuePoints(song),
-    ...holdTexts(song),
+    ...fermataTexts(song),
   ]);
   const clicks = click ? songs.flatMap(strokes) : [];
   const played = songs.flatMap((song, index) => drumNotes(song, drums?.[index] ?? []));
@@ -115,18 +115,18 @@ const trackOf = (name: string, events: readonly Timed[], end: number): MidiTrack
 });
 
 /** Where time stands still, for how long and until what: `hold 2.5 s: nod`. */
-const holdTexts = ({ holds, at }: Laid): Timed[] =>
-  holds.map(({ hold, ticks: length }) => ({
-    ticks: at(hold.ticks) - length,
+const fermataTexts = ({ fermatas, at }: LaidOutSong): Timed[] =>
+  fermatas.map(({ fermata, ticks: length }) => ({
+    ticks: at(fermata.ticks) - length,
     event: {
       type: 'text',
       kind: 'text',
-      text: `hold ${Math.round(hold.seconds * 1000) / 1000} s${hold.cue ? `: ${hold.cue}` : ''}`,
+      text: `fermata ${Math.round(fermata.seconds * 1000) / 1000} s${fermata.cue ? `: ${fermata.cue}` : ''}`,
     },
   }));
 
 /** What to remember, where it is to be remembered. */
-const cuePoints = ({ song, at }: Laid): Timed[] =>
+const cuePoints = ({ song, at }: LaidOutSong): Timed[] =>
   song.timeline.details.flatMap((one): Timed[] =>
     one.kind === 'cue'
       ? [
@@ -142,7 +142,7 @@ const cuePoints = ({ song, at }: Laid): Timed[] =>
  * The drum part by General MIDI keys. A stroke lies where it sounds, swung and with its grace notes;
  * it ends before the next of its key.
  */
-const drumNotes = ({ song, at, barOne }: Laid, notes: readonly Note[]): Timed[] => {
+const drumNotes = ({ song, at, barOne }: LaidOutSong, notes: readonly Note[]): Timed[] => {
   const next = new Map<number, number>();
   const events: Timed[] = [];
   for (const note of [...notes].reverse()) {
@@ -163,7 +163,10 @@ const drumNotes = ({ song, at, barOne }: Laid, notes: readonly Note[]): Timed[] 
 };
 
 /** Words where they begin to be spoken. */
-const lyric = (songs: readonly Laid[], { at: time, text }: { at: number; text: string }): Timed => {
+const lyric = (
+  songs: readonly LaidOutSong[],
+  { at: time, text }: { at: number; text: string },
+): Timed => {
   const laid = songs.findLast(({ song }) => song.start <= time + 1e-9) ?? songs[0]!;
   const position = ticksAt(laid.song.timeline.tempo, seconds(time - laid.song.barOne));
   const at = position < 0 ? laid.barOne + fileTicks(position) : laid.at(position);
@@ -171,27 +174,27 @@ const lyric = (songs: readonly Laid[], { at: time, text }: { at: number; text: s
 };
 
 /** A meter where it changes; before bar 1 a shorter bar takes what is left of the count. */
-const meterEvents = (laid: Laid): Timed[] => {
+const meterEvents = (laid: LaidOutSong): Timed[] => {
   const { song, gapStart, start, barOne } = laid;
-  const { lead } = song.timeline;
+  const { countIn } = song.timeline;
   const events: Timed[] = [];
   if (start > gapStart) events.push(meterAt(gapStart, { numerator: 4, denominator: 4 }));
-  const short = leadBeats(song) % lead.meter.numerator;
+  const short = countInBeats(song) % countIn.meter.numerator;
   if (short > 0) {
-    events.push(meterAt(start, { numerator: short, denominator: lead.meter.denominator }));
+    events.push(meterAt(start, { numerator: short, denominator: countIn.meter.denominator }));
   }
-  const full = start + short * fileTicks(beatTicks(lead.meter));
-  if (full < barOne) events.push(meterAt(full, lead.meter));
-  return [...events, ...barMeters(laid, full < barOne ? lead.meter : undefined)];
+  const full = start + short * fileTicks(beatTicks(countIn.meter));
+  if (full < barOne) events.push(meterAt(full, countIn.meter));
+  return [...events, ...barMeters(laid, full < barOne ? countIn.meter : undefined)];
 };
 
 /** A bar in which time stands still is as many beats longer. */
-const barMeters = ({ song, holds, at }: Laid, before: Meter | undefined): Timed[] => {
+const barMeters = ({ song, fermatas, at }: LaidOutSong, before: Meter | undefined): Timed[] => {
   const events: Timed[] = [];
   let last = before;
   for (const bar of song.timeline.bars) {
     const end = bar.startTicks + barTicks(bar.meter);
-    const more = heldBeats(holds, bar.startTicks + 1, end);
+    const more = heldBeats(fermatas, bar.startTicks + 1, end);
     const { numerator, denominator } = bar.meter;
     const meter = more > 0 ? { numerator: numerator + more, denominator } : bar.meter;
     if (!last || !sameBar(meter, last)) {
@@ -202,9 +205,9 @@ const barMeters = ({ song, holds, at }: Laid, before: Meter | undefined): Timed[
   return events;
 };
 
-const heldBeats = (holds: Laid['holds'], from: number, to: number): number =>
-  holds.reduce(
-    (sum, { hold, beats }) => sum + (hold.ticks >= from && hold.ticks <= to ? beats : 0),
+const heldBeats = (fermatas: LaidOutSong['fermatas'], from: number, to: number): number =>
+  fermatas.reduce(
+    (sum, { fermata, beats }) => sum + (fermata.ticks >= from && fermata.ticks <= to ? beats : 0),
     0,
   );
 
@@ -229,7 +232,7 @@ const metronomeClocks = (meter: Meter): number => {
   return Math.max(1, Math.round(((even ? first : beatTicks(meter)) * 24) / TICKS_PER_QUARTER));
 };
 
-const markers = ({ song, start, barOne, at }: Laid): Timed[] => [
+const markers = ({ song, start, barOne, at }: LaidOutSong): Timed[] => [
   ...(barOne > start
     ? [marker(start, `${song.title}: ${song.counted ? 'count-in' : 'pickup'}`)]
     : []),
@@ -241,11 +244,11 @@ const marker = (at: number, text: string): Timed => ({
   event: { type: 'text', kind: 'marker', text },
 });
 
-const strokes = ({ song, at: place }: Laid): Timed[] =>
+const strokes = ({ song, at: place }: LaidOutSong): Timed[] =>
   soundingClicks(song).flatMap((click) => {
     const at = place(click.ticks);
     const key = clickKey(click);
-    const velocity = Math.max(1, Math.round(LOUDEST * 10 ** (click.strike.level / 40)));
+    const velocity = Math.max(1, Math.round(LOUDEST * 10 ** (click.clickSound.level / 40)));
     return [
       { ticks: at, event: { type: 'note-on', channel: DRUMS, key, velocity } },
       { ticks: at + STROKE_TICKS, event: { type: 'note-off', channel: DRUMS, key, velocity: 0 } },

@@ -1,6 +1,6 @@
 import type { PlacedSong, Program } from '../set';
 import { beatTicks, elapsed, type Meter, TICKS_PER_QUARTER, type Ticks, ticks } from '../time';
-import { barAtTicks, type PlacedHold } from '../timeline';
+import { barAtTicks, type PlacedFermata } from '../timeline';
 import type { Span } from './tempoTrack';
 
 /** Ticks a quarter in the files that Ebrant writes. */
@@ -20,22 +20,22 @@ export type RampStep = keyof typeof RAMP_STEPS;
 
 export const fileTicks = (length: number): number => Math.round(length / FINER);
 
-/** A hold as the file has it: beats that are put in before its place. */
-export type FileHold = {
-  readonly hold: PlacedHold;
+/** A fermata as the file has it: beats that are put in before its place. */
+export type FileFermata = {
+  readonly fermata: PlacedFermata;
   readonly ticks: number;
   readonly beats: number;
 };
 
 /** A song with its place in the file's ticks. */
-export type Laid = {
+export type LaidOutSong = {
   readonly song: PlacedSong;
   /** Where the gap before it, its lead and its bar 1 begin, and where it ends. */
   readonly gapStart: number;
   readonly start: number;
   readonly barOne: number;
   readonly end: number;
-  readonly holds: readonly FileHold[];
+  readonly fermatas: readonly FileFermata[];
   /** Where a position of the song comes to lie; what is held before it has gone by. */
   readonly at: (position: Ticks) => number;
 };
@@ -44,24 +44,24 @@ export type Laid = {
  * Where songs lie in the file. A gap becomes whole bars of 4/4 at the tempo that fills it exactly; a
  * hold becomes beats of its bar, slow enough to fill it.
  */
-export const layOut = (program: Program): Laid[] => {
+export const layOut = (program: Program): LaidOutSong[] => {
   let at = 0;
   let time = 0;
   return program.songs.map((song) => {
     const start = at + gapBars(song.start - time) * GAP_BAR;
-    const barOne = start + leadBeats(song) * fileTicks(beatTicks(song.timeline.lead.meter));
-    const holds = song.timeline.holds.map((hold) => fileHold(song, hold));
+    const barOne = start + countInBeats(song) * fileTicks(beatTicks(song.timeline.countIn.meter));
+    const fermatas = song.timeline.fermatas.map((fermata) => fileFermata(song, fermata));
     const place = (position: Ticks) =>
       barOne +
       fileTicks(position) +
-      holds.reduce((sum, one) => sum + (one.hold.ticks <= position ? one.ticks : 0), 0);
+      fermatas.reduce((sum, one) => sum + (one.fermata.ticks <= position ? one.ticks : 0), 0);
     const laid = {
       song,
       gapStart: at,
       start,
       barOne,
       end: place(song.timeline.ticks),
-      holds,
+      fermatas,
       at: place,
     };
     at = laid.end;
@@ -79,24 +79,24 @@ const LONGEST_QUARTER = 16;
 const gapBars = (gap: number): number => (gap > 1e-9 ? Math.ceil(gap / LONGEST_GAP_BAR) : 0);
 
 /** Whole quarters, and whole beats of the bar. */
-const fileHold = ({ timeline }: PlacedSong, hold: PlacedHold): FileHold => {
-  const { denominator } = heldMeter(timeline, hold);
+const fileFermata = ({ timeline }: PlacedSong, fermata: PlacedFermata): FileFermata => {
+  const { denominator } = heldMeter(timeline, fermata);
   const quarters = Math.max(1, 4 / denominator);
-  const count = Math.ceil(hold.seconds / (LONGEST_QUARTER * quarters)) * quarters;
-  return { hold, ticks: count * DIVISION, beats: (count * denominator) / 4 };
+  const count = Math.ceil(fermata.seconds / (LONGEST_QUARTER * quarters)) * quarters;
+  return { fermata, ticks: count * DIVISION, beats: (count * denominator) / 4 };
 };
 
 /** The meter that goes by up to where time stands still. */
-const heldMeter = (timeline: PlacedSong['timeline'], hold: PlacedHold): Meter =>
-  barAtTicks(timeline, hold.ticks - 1)?.meter ?? timeline.lead.meter;
+const heldMeter = (timeline: PlacedSong['timeline'], fermata: PlacedFermata): Meter =>
+  barAtTicks(timeline, fermata.ticks - 1)?.meter ?? timeline.countIn.meter;
 
-export const leadBeats = ({ timeline: { lead }, counted }: PlacedSong): number =>
-  lead.pickup + (counted ? lead.countIn : 0);
+export const countInBeats = ({ timeline: { countIn }, counted }: PlacedSong): number =>
+  countIn.pickup + (counted ? countIn.beats : 0);
 
 const micro = (time: number): number => time * 1e6;
 
 /** The stretches of the file between which its clock is to meet an exact time. */
-export const spansOf = (laid: Laid, ramps: RampStep): Span[] => {
+export const spansOf = (laid: LaidOutSong, ramps: RampStep): Span[] => {
   const { song } = laid;
   const spans: Span[] = [];
   if (laid.start > laid.gapStart) {
@@ -108,16 +108,19 @@ export const spansOf = (laid: Laid, ramps: RampStep): Span[] => {
   return [...spans, ...songSpans(laid, RAMP_STEPS[ramps])];
 };
 
-const songSpans = ({ song: { timeline, barOne }, holds }: Laid, rampStep: number): Span[] =>
+const songSpans = (
+  { song: { timeline, barOne }, fermatas }: LaidOutSong,
+  rampStep: number,
+): Span[] =>
   timeline.tempo.flatMap((segment) => {
-    const before = holds
-      .filter(({ hold }) => hold.ticks === segment.startTicks)
-      .map(({ hold, ticks: length }) => ({
+    const before = fermatas
+      .filter(({ fermata }) => fermata.ticks === segment.startTicks)
+      .map(({ fermata, ticks: length }) => ({
         ticks: length,
-        end: micro(barOne + hold.startSeconds + hold.seconds),
+        end: micro(barOne + fermata.startSeconds + fermata.seconds),
         held: true,
       }));
-    const held = segment.shape === 'hold';
+    const held = segment.shape === 'held';
     const step = held ? segment.length : rampStep;
     const spans: Span[] = [];
     for (let from = 0; from < segment.length; from += step) {
@@ -137,7 +140,7 @@ export const rampError = ({ songs }: Program, ramps: RampStep): number => {
   let worst = 0;
   for (const { timeline } of songs) {
     for (const segment of timeline.tempo) {
-      if (segment.shape === 'hold') continue;
+      if (segment.shape === 'held') continue;
       for (let from = 0; from < segment.length; from += step) {
         const to = Math.min(segment.length, from + step);
         const time = (at: number): number => elapsed(segment, ticks(at));

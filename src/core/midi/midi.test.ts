@@ -171,7 +171,7 @@ test('over three hours at 137 an independent reader finds every click within one
     (most, note, index) =>
       Math.max(
         most,
-        Math.abs(note.time - (timeline.clicks[index]!.seconds + timeline.lead.seconds)),
+        Math.abs(note.time - (timeline.clicks[index]!.seconds + timeline.countIn.seconds)),
       ),
     0,
   );
@@ -189,7 +189,7 @@ test('any song: an independent reader finds every click where the timeline has i
       expect(notes).toHaveLength(timeline.clicks.length);
       notes.forEach((note, index) => {
         expect(
-          Math.abs(note.time - timeline.lead.seconds - timeline.clicks[index]!.seconds),
+          Math.abs(note.time - timeline.countIn.seconds - timeline.clicks[index]!.seconds),
         ).toBeLessThan(0.0005);
       });
     }),
@@ -197,7 +197,7 @@ test('any song: an independent reader finds every click where the timeline has i
   );
 });
 
-test('with repeats, turns and holds an independent reader finds every click at its time', () => {
+test('with repeats, time changes and fermatas an independent reader finds every click at its time', () => {
   fc.assert(
     fc.property(forms, (map) => {
       const timeline = compile(map);
@@ -208,7 +208,7 @@ test('with repeats, turns and holds an independent reader finds every click at i
         (most, note, index) =>
           Math.max(
             most,
-            Math.abs(note.time - timeline.lead.seconds - timeline.clicks[index]!.seconds),
+            Math.abs(note.time - timeline.countIn.seconds - timeline.clicks[index]!.seconds),
           ),
         0,
       );
@@ -218,12 +218,12 @@ test('with repeats, turns and holds an independent reader finds every click at i
   );
 });
 
-test('a hold is beats of its bar that last as long, and every later bar begins on a bar line', () => {
+test('a fermata is beats of its bar that last as long, and every later bar begins on a bar line', () => {
   const map = roadMapOf(
     [{ id: 'a', bars: 4 }],
     { countIn: 0 },
     {
-      holds: [
+      fermatas: [
         {
           id: 'h',
           section: 'a',

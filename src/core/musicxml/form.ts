@@ -1,4 +1,4 @@
-import type { Handed } from '../kit';
+import type { StickedStroke } from '../kit';
 import { playedBars } from '../performance';
 import {
   endingFor,
@@ -29,7 +29,7 @@ export type Measure = {
 };
 
 /** What stands in a measure: strokes from its bar line, time to be kept as one likes, or a rest. */
-export type Music = readonly Handed[] | 'slashes' | 'rest';
+export type Music = readonly StickedStroke[] | 'slashes' | 'rest';
 
 /** Words at a place, in ticks from the bar line. */
 export type Words = { readonly at: number; readonly text: string };
@@ -62,8 +62,11 @@ const readSong = (map: RoadMap, timeline: Timeline): Read => {
     if (one.kind === 'cue') put(one.startTicks, one.detail.words);
     if (one.kind === 'fill' && one.detail.name) put(one.startTicks, `fill: ${one.detail.name}`);
   }
-  for (const { ticks: position, seconds, cue } of timeline.holds)
-    put(Math.min(position, timeline.ticks - 1), `hold ${round(seconds)} s${cue ? `: ${cue}` : ''}`);
+  for (const { ticks: position, seconds, cue } of timeline.fermatas)
+    put(
+      Math.min(position, timeline.ticks - 1),
+      `fermata ${round(seconds)} s${cue ? `: ${cue}` : ''}`,
+    );
   return { ...timeline, music, words, tempos: temposOf(timeline) };
 };
 
@@ -75,7 +78,7 @@ const temposOf = ({ bars, tempo }: Timeline): (Measure['tempo'] | undefined)[] =
   return bars.map(({ startTicks }) => {
     const segment = tempo.findLast((one) => one.startTicks <= startTicks)!;
     const ramp = segment.to > segment.from ? 'accel.' : 'rit.';
-    const now = segment.shape === 'hold' ? round(perMinuteAt(segment.from, 'quarter')) : ramp;
+    const now = segment.shape === 'held' ? round(perMinuteAt(segment.from, 'quarter')) : ramp;
     if (now === told) return undefined;
     told = now;
     return now;

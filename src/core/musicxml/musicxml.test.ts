@@ -54,8 +54,8 @@ test.each([
   ['a pass without an ending', 'repeat 3:\nVerse: 8\nending 1 2:\nTurn: 5\nend\nLast: 2'],
   ['repeats in repeats', 'repeat 2:\nVerse: 4, x 2\nrepeat 2:\nLift: 2\nend\nend'],
   ['ramps', 'Verse: 8, x 2, tempo 96 > 144\nChorus: 4\nOut: 4, tempo > 60 by time'],
-  ['turns inside a section', 'Verse: 8; bar 5 in 3/4 tempo 96; bar 7 in 4/4\nOut: 2'],
-  ['holds', 'Verse: 8; hold 5.1 3 s; hold last.3 2 s\nOut: 2; hold end 4 s'],
+  ['time changes inside a section', 'Verse: 8; bar 5 in 3/4 tempo 96; bar 7 in 4/4\nOut: 2'],
+  ['fermatas', 'Verse: 8; fermata 5.1 3 s; fermata last.3 2 s\nOut: 2; fermata end 4 s'],
   [
     'odd meters',
     'song 132, in 7/8 2+2+3, count 7\nRiff: 4, x 2\nWaltz: 8, in 6/8\nBells: 4, in 5/4',

@@ -1,8 +1,8 @@
 import { engrave, type Group, type Sign } from '../engrave';
 import {
   gridFor,
-  type Handed,
   newPattern,
+  type StickedStroke,
   type Stroke,
   VOICES,
   type VoiceId,
@@ -52,7 +52,7 @@ const slashes = (meter: Meter): string[] =>
   );
 
 /** The strokes of a bar as a pattern of one bar, to be engraved. */
-const barPattern = (strokes: readonly Handed[], meter: Meter) => {
+const barPattern = (strokes: readonly StickedStroke[], meter: Meter) => {
   const rows = new Map<VoiceId, Map<number, Stroke>>();
   for (const { voice, ...stroke } of strokes) {
     const row = rows.get(voice) ?? new Map<number, Stroke>();
@@ -119,7 +119,7 @@ const tupletMark = (index: number, count: number): string => {
   return index === count - 1 ? '<tuplet type="stop"/>' : '';
 };
 
-const articulations = ({ force, ornament }: Handed): string =>
+const articulations = ({ force, ornament }: StickedStroke): string =>
   [
     force === 'accent' ? '<articulations><accent/></articulations>' : '',
     ornament === 'roll' || ornament === 'buzz'

@@ -1,4 +1,11 @@
-import { type Feel, HATS, type Hats, type LevelRange, parseMeter, STRAIGHT } from '../roadmap';
+import {
+  type Feel,
+  type LevelRange,
+  parseMeter,
+  STRAIGHT,
+  TIMEKEEPERS,
+  type Timekeeper,
+} from '../roadmap';
 import { FASTEST, type Meter, type NoteValue, parseClock, SLOWEST } from '../time';
 
 /** What a piece of text says about a section, or about the song. */
@@ -7,7 +14,7 @@ export type Fact = {
   times?: number;
   level?: LevelRange;
   feel?: Feel;
-  hats?: Hats;
+  timekeeper?: Timekeeper;
   meter?: Meter;
   tempo?: { perMinute: number; unit: NoteValue };
   /** Slower or faster on the way. */
@@ -18,7 +25,7 @@ export type Fact = {
   hold?: number;
   countIn?: number;
   /** When it begins in a recording, in seconds. */
-  heard?: number;
+  inRecording?: number;
 };
 
 /** A section as it was read from pasted text. */
@@ -77,8 +84,8 @@ const feel =
 /** In the order tried; each takes what it matches out of the text. */
 const RULES: readonly Rule[] = [
   rule('(?<![\\d:.])(\\d{1,2}:\\d{2}(?:\\.\\d+)?)(?![\\d:])', ([, time]) => {
-    const heard = parseClock(time!);
-    return heard === undefined ? undefined : { heard };
+    const inRecording = parseClock(time!);
+    return inRecording === undefined ? undefined : { inRecording };
   }),
   rule(
     '(?:in |meter |time(?: sig(?:nature)?)? ?:? ?)?(?<![\\d/])(\\d{1,2}\\/(?:2|4|8|16))(?![\\d/])',
@@ -148,9 +155,9 @@ const RULES: readonly Rule[] = [
     () => ({ tacet: true }),
   ),
   rule(
-    `\\b(${HATS.slice(0, 4).join('|')}) (?:hi-?)?hats?\\b|\\b(?:hi-?)?hats? (${HATS.slice(0, 4).join('|')})\\b|\\bon (?:the )?(ride|crash)\\b|\\b(ride)\\b`,
+    `\\b(${TIMEKEEPERS.slice(0, 4).join('|')}) (?:hi-?)?hats?\\b|\\b(?:hi-?)?hats? (${TIMEKEEPERS.slice(0, 4).join('|')})\\b|\\bon (?:the )?(ride|crash)\\b|\\b(ride)\\b`,
     ([, ...found]) => ({
-      hats: found.find(Boolean)!.toLowerCase() as Hats,
+      timekeeper: found.find(Boolean)!.toLowerCase() as Timekeeper,
     }),
   ),
   rule(

@@ -102,10 +102,10 @@ test('feels, levels, rests, hats, ramps, vamps and times in a recording are read
   expect(said('Chorus 8 half-time')?.feel?.backbeat).toBe('half-time');
   expect(said('Verse 16 shuffle')?.feel).toMatchObject({ style: 'shuffle', swing: { ratio: 2 } });
   expect(said('Break 4 no drums')?.tacet).toBe(true);
-  expect(said('Verse 16 hats half-open')?.hats).toBe('half-open');
+  expect(said('Verse 16 hats half-open')?.timekeeper).toBe('half-open');
   expect(said('Out 4 rit.')?.ramp).toBe('slower');
   expect(said('Vamp 4 till the nod')?.vamp?.cue).toBe('the nod');
-  expect(said('1:12 Chorus 8')?.heard).toBe(72);
+  expect(said('1:12 Chorus 8')?.inRecording).toBe(72);
   expect(said('Chorus 8 ff')?.level).toEqual({ from: 5, to: 5 });
 });
 

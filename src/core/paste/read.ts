@@ -191,7 +191,7 @@ const readHead = (text: string): Piece => {
       guesses: [...guesses, `“${name}” was taken as the name of a section.`],
     };
   }
-  const { bars: _, times: __, heard: ___, ...song } = fact;
+  const { bars: _, times: __, inRecording: ___, ...song } = fact;
   const said = Object.keys(song).length > 0;
   const more = said && rest !== '' ? [`“${rest}” was left aside.`] : [];
   return { section: undefined, fact: said ? song : {}, guesses: said ? [...guesses, ...more] : [] };

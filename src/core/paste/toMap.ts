@@ -51,7 +51,7 @@ export const mapFromPasted = (
     sections: {},
     cues: {},
     fills: {},
-    holds: {},
+    fermatas: {},
   };
   const put = (where: CollectionName, record: { readonly id: string }) => {
     const parsed = COLLECTIONS[where].safeParse(record);
@@ -74,7 +74,7 @@ export const mapFromPasted = (
       const name = section.fill.toLowerCase() === 'fill' ? '' : section.fill;
       put('fills', { id: newId(), section: id, from: { bar: -1, ticks: 0 }, name } as never);
     }
-    if (section.hold) put('holds', { id: newId(), section: id, seconds: section.hold } as never);
+    if (section.hold) put('fermatas', { id: newId(), section: id, seconds: section.hold } as never);
   });
   return { ...blank, start, ...records } as RoadMap;
 };
@@ -86,12 +86,12 @@ const asSection = (id: string, section: PastedSection, tempo: RoadMap['start']['
     times: within(section.times ?? 1, 200),
     level: section.level ?? null,
     feel: section.feel ?? null,
-    hats: section.hats ?? null,
+    timekeeper: section.timekeeper ?? null,
     meter: section.meter ?? null,
     tempo: tempoOf(section, tempo),
     tacet: section.tacet ?? false,
     vamp: section.vamp ?? null,
-    heard: section.heard ?? null,
+    inRecording: section.inRecording ?? null,
   });
 
 const within = (count: number, most: number): number => Math.min(most, Math.max(1, count));
@@ -109,5 +109,5 @@ const tempoOf = (section: PastedSection, song: RoadMap['start']['tempo']): Tempo
       unit: from.unit,
     };
   }
-  return tempo ? { kind: 'hold', ...tempo } : null;
+  return tempo ? { kind: 'held', ...tempo } : null;
 };

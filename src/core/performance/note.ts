@@ -1,4 +1,4 @@
-import { type Handed, LIMBS, type Limb, type Ornament, type VoiceId } from '../kit';
+import { LIMBS, type Limb, type Ornament, type StickedStroke, type VoiceId } from '../kit';
 import type { Seconds, Ticks } from '../time';
 
 /** The order in which a groove is learnt. */
@@ -25,7 +25,7 @@ export type Note = {
 };
 
 /** Which layer a stroke belongs to: feet, backbeat, what decorates, and what keeps time. */
-export const layerOf = ({ voice, force, ornament }: Handed): Layer => {
+export const layerOf = ({ voice, force, ornament }: StickedStroke): Layer => {
   if (ornament !== undefined || force === 'ghost') return 'ornaments';
   if (voice === 'bass' || voice === 'pedal') return 'kick';
   return voice === 'snare' ? 'backbeat' : 'hands';

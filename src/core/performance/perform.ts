@@ -1,7 +1,6 @@
 import {
   articulationOf,
   FORCE,
-  type Handed,
   type Layout,
   leadIn,
   limbsOf,
@@ -9,12 +8,13 @@ import {
   type Pattern,
   patternBars,
   patternTicks,
+  type StickedStroke,
   stick,
   USUAL_LAYOUT,
   type VoiceId,
   variantsOf,
 } from '../kit';
-import type { Feel, Hats, RoadMap } from '../roadmap';
+import type { Feel, RoadMap, Timekeeper } from '../roadmap';
 import { lastAtOrBefore } from '../search';
 import { barTicks, type Seconds, seconds, TICKS_PER_QUARTER, type Ticks, ticks } from '../time';
 import {
@@ -29,7 +29,7 @@ import { layerOf, type Note } from './note';
 
 /** A stroke on its way to becoming a note: where it stands in the song. */
 type Falling = {
-  readonly stroke: Handed;
+  readonly stroke: StickedStroke;
   readonly at: number;
   readonly feel: Feel;
   readonly level: number;
@@ -61,8 +61,8 @@ export const playedBars = (
   map: Part,
   timeline: Timeline,
   layout: Layout = USUAL_LAYOUT,
-): readonly (readonly Handed[])[] => {
-  const bars: Handed[][] = timeline.bars.map(() => []);
+): readonly (readonly StickedStroke[])[] => {
+  const bars: StickedStroke[][] = timeline.bars.map(() => []);
   const starts = startsOf(timeline.bars);
   for (const { at, stroke } of fallingIn(map, timeline, layout)) {
     const bar = barIndex(starts, at);
@@ -93,9 +93,9 @@ const fallingIn = (map: Part, timeline: Timeline, layout: Layout): Falling[] => 
 
 type Read = {
   readonly pattern: Pattern;
-  readonly strokes: readonly Handed[];
+  readonly strokes: readonly StickedStroke[];
   /** Strokes bar by bar, from the bar line. */
-  readonly bars: readonly (readonly Handed[])[];
+  readonly bars: readonly (readonly StickedStroke[])[];
 };
 
 /** Each pattern once: the variant that is played, on the player’s kit, with its hands. */
@@ -109,7 +109,7 @@ const readPatterns = ({ patterns }: Part, layout: Layout): ReadonlyMap<string, R
       (chosen.variant === 'full' &&
         variantsOf(patterns, id).find(({ variant }) => variant === layout.plays)) ||
       chosen;
-    const strokes = onKit(layout, stick(pattern, left)) as Handed[];
+    const strokes = onKit(layout, stick(pattern, left)) as StickedStroke[];
     const bar = barTicks(pattern.meter);
     const lead = leadIn(pattern);
     const bars = Array.from({ length: patternBars(pattern) }, (_, index) =>
@@ -123,7 +123,7 @@ const readPatterns = ({ patterns }: Part, layout: Layout): ReadonlyMap<string, R
 };
 
 const grooves = (timeline: Timeline, patterns: ReadonlyMap<string, Read>): Falling[] => {
-  const shades = timeline.details.flatMap((one) => (one.kind === 'shade' ? [one] : []));
+  const dynamics = timeline.details.flatMap((one) => (one.kind === 'dynamics' ? [one] : []));
   return timeline.bars.flatMap((bar) => {
     const passage = timeline.passages[bar.passage]!;
     const read = patterns.get(passage.groove ?? '');
@@ -133,10 +133,10 @@ const grooves = (timeline: Timeline, patterns: ReadonlyMap<string, Read>): Falli
       const at = bar.startTicks + offset;
       const inPattern = index * barTicks(read.pattern.meter) - leadIn(read.pattern) + stroke.at;
       return {
-        stroke: onHats(stroke, hatsAt(passage, shades, bar.passage, at)),
+        stroke: onTimekeeper(stroke, timekeeperAt(passage, dynamics, bar.passage, at)),
         at,
         feel: passage.feel,
-        level: levelAt(passage, shades, bar.passage, at),
+        level: levelAt(passage, dynamics, bar.passage, at),
         swell: swellAt(read.pattern, inPattern),
         from: 'groove',
       };
@@ -149,7 +149,7 @@ const barStrokes = ({ pattern, bars }: Read, index: number, bar: PlayedBar) => {
   const length = barTicks(bar.meter);
   const own = barTicks(pattern.meter);
   const strokes = bars[index]!;
-  const found: { offset: number; stroke: Handed }[] = [];
+  const found: { offset: number; stroke: StickedStroke }[] = [];
   for (let round = 0; round < length; round += own) {
     for (const stroke of strokes) {
       const offset = stroke.at + round;
@@ -184,7 +184,7 @@ const fillStrokes = (
 
 type Fill = Extract<PlacedDetail, { kind: 'fill' }>;
 type Hit = Extract<PlacedDetail, { kind: 'hit' }>;
-type Shade = Extract<PlacedDetail, { kind: 'shade' }>;
+type DynamicsChange = Extract<PlacedDetail, { kind: 'dynamics' }>;
 type Span = { readonly startTicks: Ticks; readonly endTicks: Ticks };
 
 const startOf = ({ startTicks }: Span): Ticks => startTicks;
@@ -246,31 +246,37 @@ const together = (
   }));
 };
 
-/** The hats that hold at a place: as changed inside the section, else as the section says. */
-const hatsAt = (
+/** The timekeeper that holds at a place: as changed inside the section, else as the section says. */
+const timekeeperAt = (
   passage: Passage,
-  shades: readonly Shade[],
+  dynamics: readonly DynamicsChange[],
   index: number,
   at: number,
-): Hats | null =>
-  shades.filter((one) => one.passage === index && one.detail.hats && one.startTicks <= at).at(-1)
-    ?.detail.hats ?? passage.hats;
+): Timekeeper | null =>
+  dynamics
+    .filter((one) => one.passage === index && one.detail.timekeeper && one.startTicks <= at)
+    .at(-1)?.detail.timekeeper ?? passage.timekeeper;
 
 /** What the leading hand plays where the section says where it is; strokes that say how keep it. */
-const onHats = (stroke: Handed, hats: Hats | null): Handed => {
-  if (stroke.voice !== 'hihat' || stroke.how !== undefined || !hats) return stroke;
-  if (hats === 'ride' || hats === 'crash') return { ...stroke, voice: hats };
-  if (hats === 'pedal') return { ...stroke, voice: 'pedal', hand: 'L' };
-  return hats === 'closed' ? stroke : { ...stroke, how: hats };
+const onTimekeeper = (stroke: StickedStroke, timekeeper: Timekeeper | null): StickedStroke => {
+  if (stroke.voice !== 'hihat' || stroke.how !== undefined || !timekeeper) return stroke;
+  if (timekeeper === 'ride' || timekeeper === 'crash') return { ...stroke, voice: timekeeper };
+  if (timekeeper === 'pedal') return { ...stroke, voice: 'pedal', hand: 'L' };
+  return timekeeper === 'closed' ? stroke : { ...stroke, how: timekeeper };
 };
 
 /** The level at a place: on the line of the last change of level, else on that of the passage. */
-const levelAt = (passage: Passage, shades: readonly Shade[], index: number, at: number): number => {
-  const shade = shades
+const levelAt = (
+  passage: Passage,
+  dynamics: readonly DynamicsChange[],
+  index: number,
+  at: number,
+): number => {
+  const change = dynamics
     .filter((one) => one.passage === index && one.detail.level && one.startTicks <= at)
     .at(-1);
-  const [level, from, to] = shade
-    ? [shade.detail.level!, shade.startTicks, shade.endTicks]
+  const [level, from, to] = change
+    ? [change.detail.level!, change.startTicks, change.endTicks]
     : [passage.level, passage.startTicks, passage.startTicks + passage.ticks];
   const share = Math.min(1, Math.max(0, (at - from) / Math.max(1, to - from)));
   return level.from + (level.to - level.from) * share;

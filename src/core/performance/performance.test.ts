@@ -106,8 +106,10 @@ test('swing never changes the order of strokes, nor where a pair begins', () => 
   );
 });
 
-test('what the hats do is as the section says, from where it changes on', () => {
-  const { notes } = song(`${ROCK}Verse: 2, part Verse, hats half-open; from 2.1 hats ride`);
+test('what the timekeeper does is as the section says, from where it changes on', () => {
+  const { notes } = song(
+    `${ROCK}Verse: 2, part Verse, timekeeper half-open; from 2.1 timekeeper ride`,
+  );
   const first = notes.filter(({ seconds }) => seconds < 2);
   expect(new Set(first.filter(({ voice }) => voice === 'hihat').map(({ how }) => how))).toEqual(
     new Set(['half-open']),
@@ -139,8 +141,8 @@ groove Light, easier of Full = hh quarters, bd 1 3
 A: 1, groove Full
 B: 1, groove Light`;
   const bars = (layout = USUAL_LAYOUT) => {
-    const hats = times(song(text, layout).notes, 'hihat');
-    return [hats.filter((at) => at < 2).length, hats.filter((at) => at >= 2).length];
+    const timekeeper = times(song(text, layout).notes, 'hihat');
+    return [timekeeper.filter((at) => at < 2).length, timekeeper.filter((at) => at >= 2).length];
   };
   expect(bars()).toEqual([16, 4]);
   expect(bars({ ...USUAL_LAYOUT, plays: 'easier' })).toEqual([4, 4]);
@@ -176,7 +178,7 @@ test('layers come in the order of learning, and one limb can be heard alone', ()
 
 test('straight strokes lie exactly where the timeline puts their place, through ramps and holds', () => {
   const { timeline, notes } = song(
-    `${ROCK}Verse: 4, part Verse, tempo 90 > 150; hold 3.1 2 s\nOut: 3, part Verse, in 7/8 2+2+3`,
+    `${ROCK}Verse: 4, part Verse, tempo 90 > 150; fermata 3.1 2 s\nOut: 3, part Verse, in 7/8 2+2+3`,
   );
   expect(notes.length).toBeGreaterThan(60);
   for (const one of notes)

@@ -7,10 +7,10 @@ import { tempoChangeSchema } from './tempoChange';
 import {
   barsSchema,
   feelSchema,
-  hatsSchema,
-  LONGEST_HOLD,
+  LONGEST_FERMATA,
   levelSchema,
   nameSchema,
+  timekeeperSchema,
   wholeNumber,
   wordsSchema,
 } from './values';
@@ -23,12 +23,18 @@ import {
 const placed = {
   id: idSchema,
   section: idSchema,
-  /** Which times through it holds; null for every time. */
+  /** Which times through it counts; null for every time. */
   passes: passesSchema.nullable().default(null),
 };
 
 /** What falls on the first beat after a fill. */
 export const LANDINGS = ['crash', 'nothing', 'push'] as const;
+/** What a fill leads to, as it is said. */
+export const LANDING_WORDS = {
+  crash: 'a crash',
+  nothing: 'no crash',
+  push: 'a push before the bar',
+} as const;
 
 const fillShape = {
   ...placed,
@@ -55,14 +61,14 @@ const hitShape = {
   words: wordsSchema.default(''),
 };
 
-/** The level or the hats from a place on. */
-const shadeShape = {
+/** The level or the timekeeper from a place on. */
+const dynamicsShape = {
   ...placed,
   at: positionSchema,
   level: levelSchema.nullable().default(null),
   /** Where a crescendo arrives; null for the end of the section. */
   to: positionSchema.nullable().default(null),
-  hats: hatsSchema.nullable().default(null),
+  timekeeper: timekeeperSchema.nullable().default(null),
 };
 
 export const CUES = ['listen', 'watch', 'count', 'remember', 'fade'] as const;
@@ -75,7 +81,7 @@ const cueShape = {
   at: positionSchema,
   words: nameSchema('A cue').refine((words) => words.length <= 200, 'At most 200 characters.'),
   /** How long ahead it is announced. */
-  lead: z
+  warning: z
     .object({ count: wholeNumber(0, MOST_LEAD_BARS, LEAD), of: z.enum(['bars', 'beats']) })
     .default({ count: 1, of: 'bars' }),
   /** Who gives it. */
@@ -84,19 +90,19 @@ const cueShape = {
   byEar: z.boolean().default(false),
 };
 
-const HOLD = `A hold lasts more than 0 and at most ${LONGEST_HOLD} seconds; until a cue, say how long that usually is.`;
+const HOLD = `A fermata lasts more than 0 and at most ${LONGEST_FERMATA} seconds; until a cue, say how long that usually is.`;
 /** Time stands still just before a place: the click is silent. */
-const holdShape = {
+const fermataShape = {
   ...placed,
   /** Null for the end of the section. */
   at: positionSchema.nullable().default(null),
-  seconds: z.number({ error: HOLD }).gt(0, HOLD).max(LONGEST_HOLD, HOLD),
+  seconds: z.number({ error: HOLD }).gt(0, HOLD).max(LONGEST_FERMATA, HOLD),
   /** What ends it; empty where it is counted in seconds. */
   cue: wordsSchema.default(''),
 };
 
 /** Another meter or tempo from a bar of the section on. */
-const turnShape = {
+const timeChangeShape = {
   ...placed,
   bar: barsSchema,
   meter: meterSchema.nullable().default(null),
@@ -113,7 +119,7 @@ const variationShape = {
   part: idSchema.nullable().default(null),
   level: levelSchema.nullable().default(null),
   feel: feelSchema.nullable().default(null),
-  hats: hatsSchema.nullable().default(null),
+  timekeeper: timekeeperSchema.nullable().default(null),
   tempo: tempoChangeSchema.nullable().default(null),
   tacet: z.boolean().nullable().default(null),
   click: z.boolean().nullable().default(null),
@@ -133,17 +139,17 @@ export const fillSchema = z
 export const hitSchema = z
   .looseObject(hitShape)
   .refine(({ at, to }) => !backwards(at, to), ENDS_BEFORE);
-export const shadeSchema = z
-  .looseObject(shadeShape)
+export const dynamicsSchema = z
+  .looseObject(dynamicsShape)
   .refine(({ at, to }) => !backwards(at, to), ENDS_BEFORE)
-  .refine(({ level, hats }) => level !== null || hats !== null, {
-    error: 'Say which level or which hats hold from here.',
+  .refine(({ level, timekeeper }) => level !== null || timekeeper !== null, {
+    error: 'Say which level or which timekeeper holds from here.',
     path: ['level'],
   });
 export const cueSchema = z.looseObject(cueShape);
-export const holdSchema = z.looseObject(holdShape);
-export const turnSchema = z
-  .looseObject(turnShape)
+export const fermataSchema = z.looseObject(fermataShape);
+export const timeChangeSchema = z
+  .looseObject(timeChangeShape)
   .refine(({ meter, tempo }) => meter !== null || tempo !== null, {
     error: 'Say which meter or tempo begins with this bar.',
     path: ['meter'],
@@ -158,27 +164,27 @@ export const variationSchema = z.looseObject(variationShape);
 export const DETAILS = {
   fills: fillSchema,
   hits: hitSchema,
-  shades: shadeSchema,
+  dynamics: dynamicsSchema,
   cues: cueSchema,
-  holds: holdSchema,
-  turns: turnSchema,
+  fermatas: fermataSchema,
+  timeChanges: timeChangeSchema,
   variations: variationSchema,
 } as const;
 
 export type DetailName = keyof typeof DETAILS;
 export type Fill = z.infer<z.ZodObject<typeof fillShape>>;
 export type Hit = z.infer<z.ZodObject<typeof hitShape>>;
-export type Shade = z.infer<z.ZodObject<typeof shadeShape>>;
+export type DynamicsChange = z.infer<z.ZodObject<typeof dynamicsShape>>;
 export type Cue = z.infer<z.ZodObject<typeof cueShape>>;
-export type Hold = z.infer<z.ZodObject<typeof holdShape>>;
-export type Turn = z.infer<z.ZodObject<typeof turnShape>>;
+export type Fermata = z.infer<z.ZodObject<typeof fermataShape>>;
+export type TimeChange = z.infer<z.ZodObject<typeof timeChangeShape>>;
 export type Variation = z.infer<z.ZodObject<typeof variationShape>>;
 export type Details = {
   readonly fills: Fill;
   readonly hits: Hit;
-  readonly shades: Shade;
+  readonly dynamics: DynamicsChange;
   readonly cues: Cue;
-  readonly holds: Hold;
-  readonly turns: Turn;
+  readonly fermatas: Fermata;
+  readonly timeChanges: TimeChange;
   readonly variations: Variation;
 };

@@ -17,9 +17,9 @@ import {
 } from '.';
 
 test.each([
-  ['126', { kind: 'hold', perMinute: 126, unit: 'quarter' }],
-  ['q. 72', { kind: 'hold', perMinute: 72, unit: 'dotted-quarter' }],
-  ['h=63', { kind: 'hold', perMinute: 63, unit: 'half' }],
+  ['126', { kind: 'held', perMinute: 126, unit: 'quarter' }],
+  ['q. 72', { kind: 'held', perMinute: 72, unit: 'dotted-quarter' }],
+  ['h=63', { kind: 'held', perMinute: 63, unit: 'half' }],
   ['96 > 144', { kind: 'ramp', shape: 'even-per-beat', from: 96, to: 144, unit: 'quarter' }],
   [
     '96→144 by time',
@@ -46,7 +46,7 @@ test('every tempo reads back from its own text', () => {
   const number = fc.integer({ min: 20_000, max: 400_000 }).map((milli) => milli / 1000);
   const unit = fc.constantFrom(...NOTE_VALUES);
   const tempo: fc.Arbitrary<TempoChange> = fc.oneof(
-    fc.record({ kind: fc.constant('hold' as const), perMinute: number, unit }),
+    fc.record({ kind: fc.constant('held' as const), perMinute: number, unit }),
     fc.record({
       kind: fc.constant('ramp' as const),
       shape: fc.constantFrom(...RAMP_SHAPES),

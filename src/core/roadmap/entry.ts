@@ -50,7 +50,7 @@ export const parseTempo = (text: string, unit: NoteValue): Result<TempoChange | 
     if (checked && !checked.success)
       return fail('invalid', 'Tempo', checked.error.issues[0]!.message);
   }
-  if (to == null) return ok({ kind: 'hold', perMinute: from!, unit: note });
+  if (to == null) return ok({ kind: 'held', perMinute: from!, unit: note });
   const shape = rampShape(match[4]!.trim());
   if (!shape) return fail('invalid', 'Tempo', TEMPO_HELP);
   return ok({ kind: 'ramp', shape, from: from ?? null, to, unit: note });
@@ -64,7 +64,7 @@ export const tempoText = (tempo: TempoChange | null, unit: NoteValue): string =>
   if (!tempo) return '';
   const letter = Object.entries(NOTE_LETTERS).find(([, value]) => value === tempo.unit)![0];
   const note = tempo.unit === unit ? '' : `${letter} `;
-  if (tempo.kind === 'hold') return `${note}${tempo.perMinute}`;
+  if (tempo.kind === 'held') return `${note}${tempo.perMinute}`;
   const words = RAMP_WORDS[tempo.shape];
   return `${note}${tempo.from ?? ''} > ${tempo.to}${words && ` ${words}`}`.trim();
 };

@@ -4,7 +4,7 @@ import { holdsOn } from './passes';
 import { USUAL_PHRASE } from './phrases';
 import type { Part, RoadMap, Section } from './schema';
 import type { TempoChange } from './tempoChange';
-import type { Feel, Hats, LevelRange } from './values';
+import type { Feel, LevelRange, Timekeeper } from './values';
 
 /** What holds where neither the section nor its part says anything. */
 export const STRAIGHT: Feel = { backbeat: 'normal', swing: null, style: '' };
@@ -13,7 +13,7 @@ const USUAL = {
   phrase: USUAL_PHRASE,
   feel: STRAIGHT,
   level: { from: 3, to: 3 } as LevelRange,
-  hats: null,
+  timekeeper: null,
   groove: null,
 } as const;
 
@@ -24,7 +24,7 @@ export type Resolved = {
   readonly phrase: number;
   readonly feel: Feel;
   readonly level: LevelRange;
-  readonly hats: Hats | null;
+  readonly timekeeper: Timekeeper | null;
   /** The pattern that is played. */
   readonly groove: string | null;
   readonly tempo: TempoChange | null;
@@ -33,7 +33,7 @@ export type Resolved = {
 };
 
 /** The properties that a section inherits from its part. */
-export const INHERITED = ['bars', 'phrase', 'feel', 'level', 'hats', 'groove'] as const;
+export const INHERITED = ['bars', 'phrase', 'feel', 'level', 'timekeeper', 'groove'] as const;
 
 /**
  * What a section comes to on a pass: what a variation of this pass says, else the section itself,
@@ -54,7 +54,7 @@ export const resolve = (
     phrase: section.phrase ?? part?.phrase ?? USUAL.phrase,
     feel: said.feel ?? section.feel ?? part?.feel ?? USUAL.feel,
     level: said.level ?? section.level ?? part?.level ?? USUAL.level,
-    hats: said.hats ?? section.hats ?? part?.hats ?? USUAL.hats,
+    timekeeper: said.timekeeper ?? section.timekeeper ?? part?.timekeeper ?? USUAL.timekeeper,
     groove: section.groove ?? part?.groove ?? USUAL.groove,
     tempo: said.tempo ?? section.tempo,
     tacet: said.tacet ?? section.tacet,
@@ -64,7 +64,7 @@ export const resolve = (
 
 type Varied = Pick<
   Variation,
-  'bars' | 'part' | 'level' | 'feel' | 'hats' | 'tempo' | 'tacet' | 'click'
+  'bars' | 'part' | 'level' | 'feel' | 'timekeeper' | 'tempo' | 'tacet' | 'click'
 >;
 
 const NOTHING: Varied = {
@@ -72,7 +72,7 @@ const NOTHING: Varied = {
   part: null,
   level: null,
   feel: null,
-  hats: null,
+  timekeeper: null,
   tempo: null,
   tacet: null,
   click: null,

@@ -1,4 +1,4 @@
-import { designSchema, UNSAID } from '../click';
+import { clickSettingsSchema, NO_OVERRIDES } from '../click';
 import { type DocumentKind, type Operation, placeAt } from '../document';
 import type { Problem } from '../result';
 import {
@@ -34,7 +34,7 @@ export const blankRoadMap = (): RoadMap => ({
     recording: 0,
     recordingEnd: null,
   },
-  click: UNSAID,
+  click: NO_OVERRIDES,
   ...(Object.fromEntries(Object.keys(COLLECTIONS).map((name) => [name, {}])) as unknown as Pick<
     RoadMap,
     CollectionName
@@ -49,19 +49,19 @@ const CALLED: Readonly<Record<string, string>> = {
   endings: 'Ending',
   fills: 'Fill',
   hits: 'Hit',
-  shades: 'Change of level or hats',
+  dynamics: 'Change of level or timekeeper',
   cues: 'Cue',
-  holds: 'Hold',
-  turns: 'Change of meter or tempo',
+  fermatas: 'Fermata',
+  timeChanges: 'Change of meter or tempo',
   variations: 'Difference by pass',
-  waved: 'Remark',
+  dismissed: 'Remark',
 };
 
 /** The kind of document that a road map is. */
 export const roadMapKind: DocumentKind<RoadMap> = {
   name: 'Road map',
   schema: roadMapSchema as unknown as DocumentKind<RoadMap>['schema'],
-  singles: { start: startSchema, click: designSchema },
+  singles: { start: startSchema, click: clickSettingsSchema },
   collections: COLLECTIONS,
   call: (where, record) => {
     if (where === 'start') return 'Start of the song';
@@ -100,13 +100,13 @@ export const newSection = (id: string, like: Partial<Section> = {}): Omit<Sectio
   meter: null,
   feel: null,
   level: null,
-  hats: null,
+  timekeeper: null,
   groove: null,
   click: true,
-  design: null,
+  clickSettings: null,
   tacet: false,
   vamp: null,
-  heard: null,
+  inRecording: null,
   ...like,
   id,
 });

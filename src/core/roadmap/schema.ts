@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { type Design, designSchema, designSingle } from '../click';
+import { type ClickSettings, clickSettingsSchema, clickSettingsSingle } from '../click';
 import { idSchema, orderSchema } from '../document';
 import { type Pattern, patternSchema } from '../kit';
 import { meterSchema, tempoSchema } from '../time';
@@ -9,11 +9,11 @@ import { tempoChangeSchema } from './tempoChange';
 import {
   barsSchema,
   feelSchema,
-  hatsSchema,
   levelSchema,
   MOST_TIMES,
   nameSchema,
   phraseSchema,
+  timekeeperSchema,
   timesSchema,
   wholeNumber,
   wordsSchema,
@@ -28,7 +28,7 @@ const partShape = {
   phrase: phraseSchema.nullable().default(null),
   feel: feelSchema.nullable().default(null),
   level: levelSchema.nullable().default(null),
-  hats: hatsSchema.nullable().default(null),
+  timekeeper: timekeeperSchema.nullable().default(null),
   /** The pattern it plays. */
   groove: idSchema.nullable().default(null),
 };
@@ -56,19 +56,19 @@ const sectionShape = {
   phrase: phraseSchema.nullable().default(null),
   feel: feelSchema.nullable(),
   level: levelSchema.nullable(),
-  hats: hatsSchema.nullable().default(null),
+  timekeeper: timekeeperSchema.nullable().default(null),
   groove: idSchema.nullable().default(null),
   times: timesSchema,
   tempo: tempoChangeSchema.nullable(),
   meter: meterSchema.nullable(),
   click: z.boolean({ error: 'The click is on or off.' }),
   /** What it says of its click; null where nothing. */
-  design: designSchema.nullable().default(null),
+  clickSettings: clickSettingsSchema.nullable().default(null),
   /** The music goes on, the drums do not; the bars still count. */
   tacet: z.boolean().default(false),
   vamp: vampSchema.default(null),
   /** When it was heard to begin in the recording, in seconds. */
-  heard: momentSchema.nullable().default(null),
+  inRecording: momentSchema.nullable().default(null),
 };
 
 /** Sections that are played several times over, with endings that serve some of the passes. */
@@ -87,8 +87,8 @@ const endingShape = {
   passes: passesSchema,
 };
 
-/** A remark that somebody has waved away: it does not come back. */
-const wavedShape = { id: idSchema };
+/** A remark that somebody has dismissed: it does not come back. */
+const dismissedShape = { id: idSchema };
 
 export const MOST_LEAD = 64;
 /** What holds at bar 1, and how the song gets there. */
@@ -116,7 +116,7 @@ export const COLLECTIONS = {
   repeats: z.looseObject(repeatShape),
   endings: z.looseObject(endingShape),
   ...DETAILS,
-  waved: z.looseObject(wavedShape),
+  dismissed: z.looseObject(dismissedShape),
 } as const;
 
 export type CollectionName = keyof typeof COLLECTIONS;
@@ -127,7 +127,7 @@ export const roadMapSchema = z.looseObject({
   format: z.literal('ebrant-road-map'),
   version: z.literal(1),
   start: startSchema,
-  click: designSingle,
+  click: clickSettingsSingle,
   ...(Object.fromEntries(
     Object.entries(COLLECTIONS).map(([name, record]) => [name, collection(record)]),
   ) as unknown as Record<CollectionName, z.ZodType>),
@@ -137,12 +137,12 @@ export const roadMapSchema = z.looseObject({
 export type Start = z.infer<z.ZodObject<typeof startShape>>;
 export type Part = z.infer<z.ZodObject<typeof partShape>>;
 /** One stretch of the road map. */
-export type Section = Omit<z.infer<z.ZodObject<typeof sectionShape>>, 'design'> & {
-  readonly design: Design | null;
+export type Section = Omit<z.infer<z.ZodObject<typeof sectionShape>>, 'clickSettings'> & {
+  readonly clickSettings: ClickSettings | null;
 };
 export type Repeat = z.infer<z.ZodObject<typeof repeatShape>>;
 export type Ending = z.infer<z.ZodObject<typeof endingShape>>;
-export type Waved = z.infer<z.ZodObject<typeof wavedShape>>;
+export type Dismissed = z.infer<z.ZodObject<typeof dismissedShape>>;
 export type Vamp = z.infer<typeof vampSchema>;
 
 type Records = Details & {
@@ -151,7 +151,7 @@ type Records = Details & {
   readonly sections: Section;
   readonly repeats: Repeat;
   readonly endings: Ending;
-  readonly waved: Waved;
+  readonly dismissed: Dismissed;
 };
 
 /** The record that a collection holds. */
@@ -162,7 +162,7 @@ export type RoadMap = {
   readonly version: 1;
   readonly start: Start;
   /** What the song says of its click. */
-  readonly click: Design;
+  readonly click: ClickSettings;
 } & { readonly [Name in CollectionName]: Readonly<Record<string, Records[Name]>> };
 
 export type { DetailName };

@@ -9,14 +9,14 @@ export const RAMP_SHAPES = [
 ] as const;
 
 /**
- * What a section does to the tempo. A hold sets it for this section and those after it. A ramp
+ * What a section does to the tempo. A held tempo sets it for this section and those after it. A ramp
  * leads, over the whole section with all its times, from `from` (the tempo so far where it is
  * null) to `to`, which then stays.
  */
 export const tempoChangeSchema = z.discriminatedUnion(
   'kind',
   [
-    z.object({ kind: z.literal('hold'), perMinute: perMinuteSchema, unit: noteValueSchema }),
+    z.object({ kind: z.literal('held'), perMinute: perMinuteSchema, unit: noteValueSchema }),
     z.object({
       kind: z.literal('ramp'),
       shape: z.enum(RAMP_SHAPES, {

@@ -8,8 +8,8 @@ export { LONGEST_NAME, LONGEST_WORDS, nameSchema, wholeNumber, wordsSchema } fro
 export const MOST_BARS = 2000;
 export const MOST_TIMES = 200;
 export const MOST_PLAYED_BARS = 20_000;
-/** Longest hold, in seconds. */
-export const LONGEST_HOLD = 300;
+/** Longest fermata, in seconds. */
+export const LONGEST_FERMATA = 300;
 /** Repeats within repeats. */
 export const DEEPEST = 6;
 
@@ -32,9 +32,9 @@ const stepSchema = z.literal(LEVELS, { error: LEVEL });
 export const levelSchema = z.object({ from: stepSchema, to: stepSchema }, { error: LEVEL });
 
 /** What the leading hand plays on, and how open the hats are. */
-export const HATS = ['closed', 'half-open', 'open', 'pedal', 'ride', 'crash'] as const;
-export const hatsSchema = z.enum(HATS, {
-  error: `The hats are ${HATS.slice(0, 4).join(', ')}, or the hand is on the ride or the crash.`,
+export const TIMEKEEPERS = ['closed', 'half-open', 'open', 'pedal', 'ride', 'crash'] as const;
+export const timekeeperSchema = z.enum(TIMEKEEPERS, {
+  error: `The timekeeper are ${TIMEKEEPERS.slice(0, 4).join(', ')}, or the hand is on the ride or the crash.`,
 });
 
 const SWING = 'A swing ratio is a number from 1 (straight) to 4.';
@@ -54,5 +54,5 @@ export const feelSchema = z.object({
 
 export type Level = (typeof LEVELS)[number];
 export type LevelRange = z.infer<typeof levelSchema>;
-export type Hats = (typeof HATS)[number];
+export type Timekeeper = (typeof TIMEKEEPERS)[number];
 export type Feel = z.infer<typeof feelSchema>;

@@ -39,7 +39,7 @@ const faster = (map: RoadMap, factor: number): RoadMap => {
   const tempo = (one: Tempo): Tempo => ({ ...one, perMinute: within(one.perMinute * factor) });
   const change = (one: TempoChange | null): TempoChange | null => {
     if (one === null) return null;
-    return one.kind === 'hold'
+    return one.kind === 'held'
       ? { ...one, perMinute: within(one.perMinute * factor) }
       : {
           ...one,
@@ -57,7 +57,7 @@ const faster = (map: RoadMap, factor: number): RoadMap => {
     ...map,
     start: { ...map.start, tempo: tempo(map.start.tempo) },
     sections: changed(map.sections),
-    turns: changed(map.turns),
+    timeChanges: changed(map.timeChanges),
     variations: changed(map.variations),
   };
 };

@@ -5,7 +5,7 @@ import { type Program, program } from './program';
 import type { SetItem } from './schema';
 
 /** A song of a set as it is played there. */
-export type Joined = {
+export type SongInSet = {
   readonly item: SetItem;
   readonly title: string;
   readonly map: RoadMap;
@@ -22,8 +22,8 @@ export const joinSet = (
   items: readonly SetItem[],
   songOf: (arrangement: string) => { readonly title: string; readonly map: RoadMap } | undefined,
   timelineOf: (map: RoadMap) => Timeline,
-): { readonly songs: readonly Joined[]; readonly program: Program } => {
-  const songs: Joined[] = [];
+): { readonly songs: readonly SongInSet[]; readonly program: Program } => {
+  const songs: SongInSet[] = [];
   for (const item of items) {
     const song = songOf(item.arrangement);
     if (!song) continue;

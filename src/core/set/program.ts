@@ -38,7 +38,7 @@ export const program = (songs: readonly ProgramSong[]): Program => {
   let at = 0;
   let counted = true;
   for (const { id = String(placed.length), title, timeline, gap } of songs) {
-    const barOne = at + leadSeconds(timeline, counted);
+    const barOne = at + countInSeconds(timeline, counted);
     const end = barOne + timeline.seconds;
     placed.push({
       id,
@@ -62,12 +62,12 @@ export const soloProgram = (title: string, timeline: Timeline): Program =>
 /** The clicks of a placed song that sound, in seconds of the program. */
 export const soundingClicks = ({ timeline, counted }: PlacedSong): readonly Click[] =>
   timeline.clicks.filter(
-    ({ kind, strike }) => strike.sound !== 'none' && (counted || kind !== 'count'),
+    ({ kind, clickSound }) => clickSound.sound !== 'none' && (counted || kind !== 'count'),
   );
 
 /** Without its count-in a song still begins with its pickup. */
-const leadSeconds = ({ lead }: Timeline, counted: boolean): number => {
-  const beats = lead.countIn + lead.pickup;
-  if (counted || beats === 0) return lead.seconds;
-  return (lead.seconds * lead.pickup) / beats;
+const countInSeconds = ({ countIn }: Timeline, counted: boolean): number => {
+  const beats = countIn.beats + countIn.pickup;
+  if (counted || beats === 0) return countIn.seconds;
+  return (countIn.seconds * countIn.pickup) / beats;
 };

@@ -1,5 +1,10 @@
 import * as z from 'zod';
-import { type Design, designSchema, designSingle, UNSAID } from '../click';
+import {
+  type ClickSettings,
+  clickSettingsSchema,
+  clickSettingsSingle,
+  NO_OVERRIDES,
+} from '../click';
 import { type DocumentKind, idSchema, inOrder, orderSchema } from '../document';
 import { nameSchema, textSchema, wordsSchema } from '../fields';
 
@@ -68,7 +73,7 @@ const setShape = {
   format: z.literal('ebrant-set'),
   version: z.literal(1),
   heading: headingSchema,
-  click: designSingle,
+  click: clickSettingsSingle,
   items: z.record(idSchema, setItemSchema),
 };
 
@@ -82,7 +87,7 @@ export type SongSet = {
   version: 1;
   heading: SetHeading;
   /** What the set says of its click. */
-  click: Design;
+  click: ClickSettings;
   items: Record<string, SetItem>;
 };
 
@@ -92,7 +97,7 @@ export const blankSet = (title: string, slotMinutes: number | null = null): Song
   format: 'ebrant-set',
   version: 1,
   heading: { title, slotMinutes },
-  click: UNSAID,
+  click: NO_OVERRIDES,
   items: {},
 });
 
@@ -102,7 +107,7 @@ const CALLED: Readonly<Record<string, string>> = { heading: 'Set', click: 'Click
 export const setKind: DocumentKind<SongSet> = {
   name: 'Set',
   schema: setSchema as DocumentKind<SongSet>['schema'],
-  singles: { heading: headingSchema, click: designSchema },
+  singles: { heading: headingSchema, click: clickSettingsSchema },
   collections: { items: setItemSchema },
   call: (where) => CALLED[where] ?? 'Song in the set',
   check: ({ items }) =>

@@ -1,7 +1,7 @@
-import type { Design } from '../click';
+import type { ClickSettings } from '../click';
 import type { RoadMap } from '../roadmap';
 import { compile } from '../timeline';
-import { type Joined, joinSet } from './join';
+import { joinSet, type SongInSet } from './join';
 import { type Program, soloProgram } from './program';
 import { itemsOf, type SongSet } from './schema';
 
@@ -9,7 +9,7 @@ import { itemsOf, type SongSet } from './schema';
 export type ProgramSource = {
   readonly title: string;
   /** What the band says of its click. */
-  readonly click: Design;
+  readonly click: ClickSettings;
 } & (
   | { readonly of: 'song'; readonly map: RoadMap }
   | {
@@ -27,7 +27,7 @@ export type CompiledProgram = {
   /** The road map of each song of the program. */
   readonly maps: readonly RoadMap[];
   /** The songs of a set, as it plays them; left out for a song. */
-  readonly songs?: readonly Joined[];
+  readonly songs?: readonly SongInSet[];
 };
 
 /** Compiles what was stored; of 40 songs of 20,000 bars it takes seconds. */

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { parseDocument } from '../document';
+import { parseDocument, withNamesOfToday } from '../document';
 import { nameSchema } from '../fields';
 import { fail, ok, type Result } from '../result';
 import { type RoadMap, roadMapKind } from '../roadmap';
@@ -77,7 +77,8 @@ export const parseJson = (text: string): Result<unknown> => {
     return fail('invalid', 'File', 'It is nested too deep to be a song.');
   try {
     // A key of that name would reach into every object made from it.
-    return ok(JSON.parse(text, (key, part) => (key === '__proto__' ? undefined : part)));
+    const read = JSON.parse(text, (key, part) => (key === '__proto__' ? undefined : part));
+    return ok(withNamesOfToday(read));
   } catch {
     return fail('invalid', 'File', 'It is not JSON: it may be cut short, or another kind of file.');
   }

@@ -8,7 +8,7 @@ import {
   type RoadMap,
   resolve,
 } from '../roadmap';
-import type { Joined, Program } from '../set';
+import type { Program, SongInSet } from '../set';
 import { clock, meterText, noteName } from '../time';
 import type { Timeline } from '../timeline';
 
@@ -25,11 +25,11 @@ export const message = (title: string, map: RoadMap, timeline: Timeline): string
     if (row.kind === 'ending')
       return [`${indent}- *ending ${passesText(row.node.ending.passes)}:*`];
     const { section } = row;
-    const { bars, phrase, level, feel, hats, tacet } = resolve(map, section);
+    const { bars, phrase, level, feel, timekeeper, tacet } = resolve(map, section);
     const how = [
       tacet ? 'no drums' : `level ${levelText(level)}`,
       feelText(feel) === 'straight' ? '' : feelText(feel),
-      tacet ? '' : (hats ?? ''),
+      tacet ? '' : (timekeeper ?? ''),
     ].filter(Boolean);
     const times = section.times > 1 ? ` × ${section.times}` : '';
     const cues = details.get(section.id)?.cues ?? [];
@@ -48,7 +48,7 @@ export const message = (title: string, map: RoadMap, timeline: Timeline): string
  */
 export const setMessage = (
   title: string,
-  songs: readonly Joined[],
+  songs: readonly SongInSet[],
   { songs: placed, seconds }: Program,
 ): string => {
   const lines = songs.map(({ title: song, map, item }, index) => {

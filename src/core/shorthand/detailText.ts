@@ -2,17 +2,17 @@ import {
   type Cue,
   type DetailName,
   type Details,
+  type DynamicsChange,
+  type Fermata,
   type Fill,
   type Hit,
-  type Hold,
   levelText,
   type Passes,
   type Position,
   passesText,
   positionText,
   type SectionDetails,
-  type Shade,
-  type Turn,
+  type TimeChange,
   tempoText,
   type Variation,
 } from '../roadmap';
@@ -58,35 +58,35 @@ const PRINTERS: Printers = {
     ),
   hits: ({ kind, at, to, words, passes }: Hit, context) =>
     join(kind, place(at, context), until(to, context), words && quote(words), onText(passes)),
-  shades: ({ at, to, level, hats, passes }: Shade, context) =>
+  dynamics: ({ at, to, level, timekeeper, passes }: DynamicsChange, context) =>
     join(
       'from',
       place(at, context),
       level && `level ${levelText(level)}`,
-      hats && `hats ${hats}`,
+      timekeeper && `timekeeper ${timekeeper}`,
       until(to, context),
       onText(passes),
     ),
-  cues: ({ kind, at, words, lead, by, byEar, passes }: Cue, context) =>
+  cues: ({ kind, at, words, warning, by, byEar, passes }: Cue, context) =>
     join(
       'cue',
       place(at, context),
       kind,
       quote(words),
-      !(lead.count === 1 && lead.of === 'bars') && `lead ${lead.count} ${lead.of}`,
+      !(warning.count === 1 && warning.of === 'bars') && `warn ${warning.count} ${warning.of}`,
       by && `by ${quote(by)}`,
       byEar && 'check',
       onText(passes),
     ),
-  holds: ({ at, seconds, cue, passes }: Hold, context) =>
+  fermatas: ({ at, seconds, cue, passes }: Fermata, context) =>
     join(
-      'hold',
+      'fermata',
       at ? place(at, context) : 'end',
       `${seconds} s`,
       cue && quote(cue),
       onText(passes),
     ),
-  turns: ({ bar, meter, tempo, toBar, passes }: Turn, { unit }) =>
+  timeChanges: ({ bar, meter, tempo, toBar, passes }: TimeChange, { unit }) =>
     join(
       `bar ${bar}`,
       meter && `in ${meterText(meter)}`,
@@ -106,13 +106,13 @@ const PRINTERS: Printers = {
 };
 
 const ORDER: readonly DetailName[] = [
-  'turns',
+  'timeChanges',
   'variations',
-  'shades',
+  'dynamics',
   'fills',
   'hits',
   'cues',
-  'holds',
+  'fermatas',
 ];
 
 /** One detail as it is typed. */

@@ -135,7 +135,7 @@ const readSong = (draft: Draft, piece: Piece, line: number) => {
     else if (word === 'recording') Object.assign(start, readRecording(rest));
     else {
       const tempo = parseTempo(item.text, 'quarter');
-      if (tempo.ok && tempo.value?.kind === 'hold') {
+      if (tempo.ok && tempo.value?.kind === 'held') {
         start.tempo = { perMinute: tempo.value.perMinute, unit: tempo.value.unit };
       } else
         refuse(draft, line, item, 'Here stands the tempo, in a meter, count, pickup or recording.');
@@ -196,7 +196,7 @@ const readPart = (draft: Draft, piece: Piece, line: number) => {
   addPart(draft, name, said, line, piece);
 };
 
-const PART_SAYS = ['bars', 'level', 'feel', 'hats', 'phrase', 'groove'];
+const PART_SAYS = ['bars', 'level', 'feel', 'timekeeper', 'phrase', 'groove'];
 
 const addPart = (draft: Draft, name: string, said: object, line: number, piece: Piece): string => {
   const id = draft.newId('parts');
@@ -283,14 +283,14 @@ const SECTION_SAYS = [
   'tempo',
   'meter',
   'feel',
-  'hats',
+  'timekeeper',
   'phrase',
   'part',
   'groove',
   'tacet',
   'click',
   'vamp',
-  'heard',
+  'inRecording',
 ];
 
 const readSection = (draft: Draft, piece: Piece, line: number) => {
@@ -345,10 +345,12 @@ const putInOrder = (draft: Draft) => {
 
 /** Details: first the changes of meter, by which the beats of the others are counted. */
 const readWaiting = (draft: Draft) => {
-  const isTurn = ({ piece }: { piece: Piece }) => /^\s*bar\s/i.test(piece.text);
-  for (const turns of [true, false]) {
+  const isTimeChange = ({ piece }: { piece: Piece }) => /^\s*bar\s/i.test(piece.text);
+  for (const timeChanges of [true, false]) {
     const meters = writtenMeters(draft.map);
-    for (const { section, piece, line } of draft.waiting.filter((one) => isTurn(one) === turns)) {
+    for (const { section, piece, line } of draft.waiting.filter(
+      (one) => isTimeChange(one) === timeChanges,
+    )) {
       const read = readDetail(piece, {
         meterAt: meters.get(section) ?? (() => draft.map.start.meter),
         unit: draft.map.start.tempo.unit,

@@ -29,7 +29,7 @@ type Printing = {
 const songLine = ({ start }: RoadMap): string => {
   const { tempo, meter, countIn, pickup, recording, recordingEnd } = start;
   return [
-    `song ${tempoText({ kind: 'hold', ...tempo }, 'quarter')}`,
+    `song ${tempoText({ kind: 'held', ...tempo }, 'quarter')}`,
     `in ${meterText(meter)}`,
     `count ${countIn}`,
     pickup > 0 && `pickup ${pickup}`,
@@ -82,7 +82,7 @@ const sectionLine = ({ map, details, meters }: Printing, id: string): string => 
       ...saidOf(section, nameOf),
       ...(section.tacet && { tacet: true }),
       ...(!section.click && { click: false }),
-      ...(section.heard !== null && { heard: section.heard }),
+      ...(section.inRecording !== null && { inRecording: section.inRecording }),
     },
     unit,
   );

@@ -2,9 +2,6 @@ import { fail, ok, type Result } from '../result';
 import {
   type Feel,
   feelText,
-  HATS,
-  type Hats,
-  hatsSchema,
   type LevelRange,
   levelText,
   parseFeel,
@@ -14,7 +11,10 @@ import {
   parseWhole,
   type RoadMap,
   type TempoChange,
+  TIMEKEEPERS,
+  type Timekeeper,
   tempoText,
+  timekeeperSchema,
 } from '../roadmap';
 import { exactClock, type Meter, meterText, type NoteValue, parseClock } from '../time';
 import { cut, nameText, type Piece, quote, readName, trimmed } from './text';
@@ -27,7 +27,7 @@ export type Said = {
   tempo?: TempoChange;
   meter?: Meter;
   feel?: Feel;
-  hats?: Hats;
+  timekeeper?: Timekeeper;
   phrase?: number;
   /** The name of the part. */
   part?: string;
@@ -36,7 +36,7 @@ export type Said = {
   tacet?: boolean;
   click?: boolean;
   vamp?: { cue: string };
-  heard?: number;
+  inRecording?: number;
 };
 
 /** The name of a part or a pattern by its id. */
@@ -52,14 +52,14 @@ export const saidText = (said: Said, unit: NoteValue): string[] =>
     said.tempo && `tempo ${tempoText(said.tempo, unit)}`,
     said.meter && `in ${meterText(said.meter)}`,
     said.feel && `feel ${feelItem(said.feel)}`,
-    said.hats && `hats ${said.hats}`,
+    said.timekeeper && `timekeeper ${said.timekeeper}`,
     said.groove !== undefined && `groove ${nameText(said.groove)}`,
     said.phrase !== undefined && `phrase ${said.phrase}`,
     said.tacet === true && 'tacet',
     said.tacet === false && 'drums',
     said.click === false && 'no click',
     said.click === true && 'click',
-    said.heard !== undefined && `heard ${exactClock(said.heard)}`,
+    said.inRecording !== undefined && `recorded ${exactClock(said.inRecording)}`,
     said.vamp && `vamp${said.vamp.cue ? ` ${quote(said.vamp.cue)}` : ''}`,
   ].filter((item): item is string => typeof item === 'string');
 
@@ -79,7 +79,7 @@ const readsAsStyle = (style: string): boolean => {
 };
 
 const HELP =
-  'Here stands bars, x times, part, level, tempo, in (a meter), feel, hats, groove, phrase, tacet, no click, vamp or heard.';
+  'Here stands bars, x times, part, level, tempo, in (a meter), feel, timekeeper, groove, phrase, tacet, no click, vamp or recorded.';
 
 /** Reads one item into what is said; answers the problem where it makes no sense. */
 export const readItem = (piece: Piece, unit: NoteValue): Result<Said> => {
@@ -89,7 +89,8 @@ export const readItem = (piece: Piece, unit: NoteValue): Result<Said> => {
   const times = /^[x×*]\s*(\S+)$/i.exec(text);
   if (times) return ok({ times: parseWhole(times[1]!) });
   const [, word = '', rest = ''] = /^(\S+)\s*(.*)$/s.exec(text) ?? [];
-  const read = READERS[word.toLowerCase()];
+  const said = word.toLowerCase();
+  const read = READERS[OLDER[said] ?? said];
   return read ? read(rest, unit) : fail('invalid', '', HELP);
 };
 
@@ -116,10 +117,7 @@ const READERS: Readonly<Record<string, (text: string, unit: NoteValue) => Result
   tempo: as('tempo', parseTempo),
   in: as('meter', parseMeter),
   feel: as('feel', readFeel),
-  hats: as('hats', (text) => {
-    const parsed = hatsSchema.safeParse(text.trim().toLowerCase());
-    return parsed.success ? ok(parsed.data) : fail('invalid', '', `Hats are ${HATS.join(', ')}.`);
-  }),
+  timekeeper: as('timekeeper', readTimekeeper),
   phrase: as('phrase', (text) => ok(parseWhole(text))),
   part: as('part', named),
   groove: as('groove', named),
@@ -128,9 +126,23 @@ const READERS: Readonly<Record<string, (text: string, unit: NoteValue) => Result
   no: (text) =>
     text.trim().toLowerCase() === 'click' ? ok({ click: false }) : fail('invalid', '', HELP),
   click: nothing({ click: true }),
-  heard: as('heard', (text) => ok(parseClock(text) ?? Number.NaN)),
+  recorded: as('inRecording', readMoment),
   vamp: (text) => ok({ vamp: { cue: readName({ text, column: 0 }) } }),
 };
+
+/** Words of before, still read. */
+const OLDER: Readonly<Record<string, string>> = { hats: 'timekeeper', heard: 'recorded' };
+
+function readTimekeeper(text: string): Result<Timekeeper> {
+  const parsed = timekeeperSchema.safeParse(text.trim().toLowerCase());
+  return parsed.success
+    ? ok(parsed.data)
+    : fail('invalid', '', `The timekeeper is ${TIMEKEEPERS.join(', ')}.`);
+}
+
+function readMoment(text: string): Result<number> {
+  return ok(parseClock(text) ?? Number.NaN);
+}
 
 function named(text: string): Result<string | null> {
   const name = readName({ text, column: 0 });
@@ -172,7 +184,7 @@ export const saidOf = (
     readonly tempo?: TempoChange | null;
     readonly meter?: Meter | null;
     readonly feel?: Feel | null;
-    readonly hats?: Hats | null;
+    readonly timekeeper?: Timekeeper | null;
     readonly phrase?: number | null;
     readonly part?: string | null;
     readonly groove?: string | null;
@@ -187,7 +199,19 @@ export const saidOf = (
     groove: name(record.groove),
   };
   return Object.fromEntries(
-    ['bars', 'times', 'level', 'tempo', 'meter', 'feel', 'hats', 'phrase', 'part', 'groove', 'vamp']
+    [
+      'bars',
+      'times',
+      'level',
+      'tempo',
+      'meter',
+      'feel',
+      'timekeeper',
+      'phrase',
+      'part',
+      'groove',
+      'vamp',
+    ]
       .filter((key) => said[key] !== null && said[key] !== undefined)
       .map((key) => [key, said[key]]),
   ) as Said;

@@ -4,7 +4,6 @@ import {
   DETAILS,
   type DetailName,
   HITS,
-  hatsSchema,
   LANDINGS,
   type Passes,
   parseLevel,
@@ -12,6 +11,7 @@ import {
   parsePasses,
   parsePosition,
   parseTempo,
+  timekeeperSchema,
 } from '../roadmap';
 import type { NoteValue } from '../time';
 import type { MeterAt } from '../timeline';
@@ -54,7 +54,7 @@ export const readDetail = (piece: Piece, reading: Reading): Result<ReadDetail> &
   return checked(where, { ...fields, passes: passes ?? null }, whole);
 };
 
-const HELP = `Here stands fill, ${HITS.join(', ')}, from, cue, hold, bar or pass.`;
+const HELP = `Here stands fill, ${HITS.join(', ')}, from, cue, fermata, bar or pass.`;
 
 const checked = (
   where: DetailName,
@@ -71,8 +71,8 @@ const checked = (
 type Cursor = {
   readonly peek: () => Word | undefined;
   readonly next: () => Word | undefined;
-  /** Takes the next word if it is this one. */
-  readonly take: (word: string) => boolean;
+  /** Takes the next word if it is one of these. */
+  readonly take: (...words: string[]) => boolean;
   /** Takes the next word if it stands in quotes. */
   readonly quoted: () => string;
   /** All words up to one of these. */
@@ -89,8 +89,8 @@ const cursorOver = (words: readonly Word[], whole: Piece): Cursor => {
   return {
     peek,
     next: () => words[at++],
-    take: (word) => {
-      if (!is(word)) return false;
+    take: (...words) => {
+      if (!words.some(is)) return false;
       at++;
       return true;
     },
@@ -116,10 +116,12 @@ type Reader = (cursor: Cursor, reading: Reading, word: string) => Record<string,
 const COLLECTION_OF: Readonly<Record<string, DetailName>> = {
   fill: 'fills',
   ...Object.fromEntries(HITS.map((kind) => [kind, 'hits' as const])),
-  from: 'shades',
+  from: 'dynamics',
   cue: 'cues',
-  hold: 'holds',
-  bar: 'turns',
+  fermata: 'fermatas',
+  // As it was called before.
+  hold: 'fermatas',
+  bar: 'timeChanges',
 };
 
 const position = (cursor: Cursor, { meterAt }: Reading) => {
@@ -146,6 +148,15 @@ const hit: Reader = (cursor, reading, kind) => ({
   words: cursor.quoted(),
 });
 
+const fermata: Reader = (cursor, reading) => {
+  const at = cursor.take('end') ? null : position(cursor, reading);
+  const word = cursor.next();
+  const seconds = Number(word?.text.replace(/s$/i, ''));
+  cursor.take('s');
+  if (!word || !Number.isFinite(seconds)) cursor.refuse('Say for how long: fermata 8.1 4 s.', word);
+  return { at, seconds, cue: cursor.quoted() };
+};
+
 const READERS: Readonly<Record<string, Reader>> = {
   fill: (cursor, reading) => ({
     from: position(cursor, reading),
@@ -158,11 +169,14 @@ const READERS: Readonly<Record<string, Reader>> = {
   from: (cursor, reading) => {
     const at = position(cursor, reading);
     const level = cursor.take('level')
-      ? readWith(cursor, parseLevel, cursor.until('hats', 'to', 'on'))
+      ? readWith(cursor, parseLevel, cursor.until('timekeeper', 'hats', 'to', 'on'))
       : null;
-    const hats = cursor.take('hats') ? oneOf(cursor, hatsSchema.options) : null;
-    if (!level && !hats) cursor.refuse('Say which level or which hats hold from here.');
-    return { at, level, hats, to: to(cursor, reading) };
+    const timekeeper = cursor.take('timekeeper', 'hats')
+      ? oneOf(cursor, timekeeperSchema.options)
+      : null;
+    if (!level && !timekeeper)
+      cursor.refuse('Say which level or which timekeeper holds from here.');
+    return { at, level, timekeeper, to: to(cursor, reading) };
   },
   cue: (cursor, reading) => {
     const at = position(cursor, reading);
@@ -171,14 +185,8 @@ const READERS: Readonly<Record<string, Reader>> = {
     if (words === '') cursor.refuse('Put the words of the cue in quotes.');
     return { at, kind, words, ...aboutCue(cursor) };
   },
-  hold: (cursor, reading) => {
-    const at = cursor.take('end') ? null : position(cursor, reading);
-    const word = cursor.next();
-    const seconds = Number(word?.text.replace(/s$/i, ''));
-    cursor.take('s');
-    if (!word || !Number.isFinite(seconds)) cursor.refuse('Say for how long: hold 8.1 4 s.', word);
-    return { at, seconds, cue: cursor.quoted() };
-  },
+  fermata,
+  hold: fermata,
   bar: (cursor, { unit }) => {
     const bar = whole(cursor);
     const meter = cursor.take('in')
@@ -194,10 +202,11 @@ const READERS: Readonly<Record<string, Reader>> = {
 
 /** When a cue is announced, who gives it, whether it is sure: in any order. */
 const aboutCue = (cursor: Cursor) => {
-  const said = { lead: { count: 1, of: 'bars' } as object, by: '', byEar: false };
+  const said = { warning: { count: 1, of: 'bars' } as object, by: '', byEar: false };
   for (;;) {
-    if (cursor.take('lead')) said.lead = lead(cursor);
-    else if (cursor.take('by')) said.by = cursor.quoted() || cursor.until('lead', 'check', 'on');
+    if (cursor.take('warn', 'lead')) said.warning = warning(cursor);
+    else if (cursor.take('by'))
+      said.by = cursor.quoted() || cursor.until('warn', 'lead', 'check', 'on');
     else if (cursor.take('check')) said.byEar = true;
     else return said;
   }
@@ -221,7 +230,7 @@ const whole = (cursor: Cursor): number | undefined => {
     : cursor.refuse('A bar of the section is expected, as a number.', word);
 };
 
-const lead = (cursor: Cursor) => {
+const warning = (cursor: Cursor) => {
   const count = whole(cursor);
   const of = oneOf(cursor, ['bars', 'beats', 'bar', 'beat']);
   return { count, of: of?.startsWith('bar') ? 'bars' : 'beats' };
@@ -234,7 +243,7 @@ const readVariation = (piece: Piece, unit: NoteValue): Result<ReadDetail> & { at
     return { ...fail('invalid', '', 'Write it like pass 2: 20 bars, level 5.'), at: piece };
   const { said, problems } = readItems(body, unit);
   if (problems[0]) return { ...fail('invalid', '', problems[0].message), at: problems[0] };
-  const allowed = ['bars', 'part', 'level', 'feel', 'hats', 'tempo', 'tacet', 'click'];
+  const allowed = ['bars', 'part', 'level', 'feel', 'timekeeper', 'tempo', 'tacet', 'click'];
   const strange = Object.keys(said).find((key) => !allowed.includes(key));
   if (strange || Object.keys(said).length === 0) {
     return { ...fail('invalid', '', `By pass can differ: ${allowed.join(', ')}.`), at: body };

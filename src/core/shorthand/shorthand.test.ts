@@ -6,12 +6,12 @@ import {
   detailsBySection,
   type Feel,
   formOf,
-  HATS,
   NO_DETAILS,
   type RoadMap,
   resolve,
   roadMapKind,
   sectionsOf,
+  TIMEKEEPERS,
 } from '../roadmap';
 import { forms } from '../testing';
 import { compile } from '../timeline';
@@ -29,9 +29,9 @@ const clean = (text: string): RoadMap => {
 };
 
 const SONG = `song 126, in 4/4, count 6, pickup 2, recording 0:03.2
-part Verse groove = 16, level 2, feel train beat, hats closed
-part Chorus groove = level 5, hats crash
-Intro: 8, part Verse groove; from 5.1 level 2 > 3; cue 8.4 listen "accordion run" lead 2 bars by "Odile" check
+part Verse groove = 16, level 2, feel train beat, timekeeper closed
+part Chorus groove = level 5, timekeeper crash
+Intro: 8, part Verse groove; from 5.1 level 2 > 3; cue 8.4 listen "accordion run" warn 2 bars by "Odile" check
 repeat 3:
   Verse: part Verse groove; fill last.3 "round the toms"; no-crash 1.1 on not 1
   Lift: 4, level 3 > 4; stop 4.3 to 4.4&
@@ -43,7 +43,7 @@ ending last:
 end
 Bridge: 10, feel half-time + swung eighths 2:1, phrase 5; bar 5 in 3/4 tempo 96 > 144 to 8
 Break: 4, tacet, no click
-Out: 4, in 4/4; hold last.4 3 s "nod"; choke last.1`;
+Out: 4, in 4/4; fermata last.4 3 s "nod"; choke last.1`;
 
 test('a song with all its form is read', () => {
   const map = clean(SONG);
@@ -72,9 +72,9 @@ test('a song with all its form is read', () => {
     words: 'accordion run',
     by: 'Odile',
     byEar: true,
-    lead: { count: 2, of: 'bars' },
+    warning: { count: 2, of: 'bars' },
   });
-  expect(Object.values(map.holds)[0]).toMatchObject({ at: { bar: -1 }, seconds: 3, cue: 'nod' });
+  expect(Object.values(map.fermatas)[0]).toMatchObject({ at: { bar: -1 }, seconds: 3, cue: 'nod' });
 });
 
 test('what is printed reads back to the same text', () => {
@@ -155,18 +155,18 @@ const rich: fc.Arbitrary<RoadMap> = fc
     forms,
     fc.constantFrom('Verse', 'Repeat 2', 'End', 'a: b', '"q"', 'Solo (guitar)', 'كورس', 'x; y'),
     feels,
-    fc.option(fc.constantFrom(...HATS)),
+    fc.option(fc.constantFrom(...TIMEKEEPERS)),
     fc.array(fc.tuple(at, words, fc.option(fc.constant({ only: [1, -1] }))), { maxLength: 4 }),
     fc.boolean(),
     patterns,
     patterns,
   )
-  .map(([map, name, feel, hats, places, flag, first, second]) => {
+  .map(([map, name, feel, timekeeper, places, flag, first, second]) => {
     const section = {
       ...map.sections.s0!,
       name,
       feel,
-      hats,
+      timekeeper,
       part: 'p',
       groove: flag ? 'g2' : null,
       tacet: flag,
@@ -178,7 +178,7 @@ const rich: fc.Arbitrary<RoadMap> = fc
     return {
       ...map,
       start: { ...map.start, recording: flag ? 12.345 : 0 },
-      turns: {},
+      timeChanges: {},
       patterns: {
         g1: { ...first, id: 'g1', name: `Groove ${name}`, sticking: 'leading' as const },
         g2: {
@@ -198,7 +198,7 @@ const rich: fc.Arbitrary<RoadMap> = fc
           name: `Part ${name}`,
           bars: 12,
           feel,
-          hats: null,
+          timekeeper: null,
           level: null,
           phrase: 6,
           groove: 'g1',
@@ -217,7 +217,7 @@ const rich: fc.Arbitrary<RoadMap> = fc
         at: places[index]![0],
         kind: 'watch' as const,
         words: places[index]![1] || 'nod',
-        lead: { count: index, of: 'beats' as const },
+        warning: { count: index, of: 'beats' as const },
         by: places[index]![1],
         byEar: flag,
         passes: places[index]![2],
@@ -309,8 +309,8 @@ test.each([
   ['Verse: 8; fill 2.3 sideways', 19, 8, /not understood/],
   ['Verse: 8; jump 3.1', 10, 4, /Here stands fill/],
   ['Verse: 8; cue 3.1 listen', 18, 6, /in quotes/],
-  ['Verse: 8; hold 3.1', 15, 3, /how long/],
-  ['Verse: 8; hold 3.1 0 s', 10, 12, /more than 0/],
+  ['Verse: 8; fermata 3.1', 18, 3, /how long/],
+  ['Verse: 8; fermata 3.1 0 s', 10, 15, /more than 0/],
   ['Verse: 8; fill 3.1 to 2.1', 10, 15, /ends before it begins/],
   ['end', 0, 3, /no repeat to close/],
   ['repeat 1:\nVerse: 4\nend', 7, 1, /2 to 200 times/],

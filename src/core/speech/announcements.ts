@@ -1,4 +1,4 @@
-import type { FullDesign } from '../click';
+import type { FullClickSettings } from '../click';
 import type { PlacedSong, Program } from '../set';
 import { barTicks, beatTicks, pulsesOf, type Seconds, seconds, ticks } from '../time';
 import { barAtTicks, type Passage, type PlacedDetail, secondsAt, type Timeline } from '../timeline';
@@ -8,7 +8,7 @@ export const SPOKEN = ['count', 'cue', 'last', 'name'] as const;
 
 /** Words and who says them; a short take is spoken nearly twice as fast. */
 export type Line = {
-  readonly voice: FullDesign['voice'];
+  readonly voice: FullClickSettings['voice'];
   readonly text: string;
   readonly take: 'plain' | 'short';
 };
@@ -24,7 +24,7 @@ export type Wording = Pick<Line, 'text' | 'take'> & {
 /** Something to be said of a place, in the time of a program. */
 export type Announcement = {
   readonly of: (typeof SPOKEN)[number];
-  readonly voice: FullDesign['voice'];
+  readonly voice: FullClickSettings['voice'];
   readonly level: number;
   readonly pan: number;
   /** In order of preference. */
@@ -56,7 +56,7 @@ const numberWord = (count: number): string => NUMBERS[count] ?? String(count);
 
 type Wish = {
   readonly of: Announcement['of'];
-  readonly design: FullDesign;
+  readonly clickSettings: FullClickSettings;
   /** All in seconds from bar 1. */
   readonly place: number;
   readonly wordings: readonly (Partial<Wording> & { readonly text: string; readonly at: number })[];
@@ -64,7 +64,7 @@ type Wish = {
 
 const announce = (
   { barOne }: PlacedSong,
-  { of, design: { voice, atSpeech }, place, wordings }: Wish,
+  { of, clickSettings: { voice, atSpeech }, place, wordings }: Wish,
 ): Announcement => ({
   of,
   voice,
@@ -79,11 +79,11 @@ const announce = (
 
 /** The pulses that are counted in, each over by the next. */
 const counts = (song: PlacedSong): Announcement[] => {
-  const { lead, passages, clicks } = song.timeline;
-  const design = passages[0]?.design;
-  if (!design?.sayCount || !song.counted) return [];
-  const offsets = pulsesOf(lead.meter).map(({ offset }) => offset as number);
-  const bar = barTicks(lead.meter);
+  const { countIn, passages, clicks } = song.timeline;
+  const clickSettings = passages[0]?.clickSettings;
+  if (!clickSettings?.sayCount || !song.counted) return [];
+  const offsets = pulsesOf(countIn.meter).map(({ offset }) => offset as number);
+  const bar = barTicks(countIn.meter);
   const before = clicks.filter((click) => click.ticks < 0);
   return before.flatMap((click, index) => {
     const pulse = offsets.indexOf(((click.ticks % bar) + bar) % bar);
@@ -91,7 +91,7 @@ const counts = (song: PlacedSong): Announcement[] => {
     const word = { text: numberWord(pulse + 1), at: click.seconds, earlier: 0 };
     const place = before[index + 1]?.seconds ?? 0;
     const wordings = [word, { ...word, take: 'short' as const }];
-    return [{ ...announce(song, { of: 'count', design, place, wordings }), whole: song.id }];
+    return [{ ...announce(song, { of: 'count', clickSettings, place, wordings }), whole: song.id }];
   });
 };
 
@@ -99,16 +99,21 @@ const counts = (song: PlacedSong): Announcement[] => {
 const cues = (song: PlacedSong): Announcement[] =>
   song.timeline.details.flatMap((detail) => {
     if (detail.kind !== 'cue') return [];
-    const { design } = song.timeline.passages[detail.passage]!;
-    if (!design.sayCues) return [];
-    const { lead, words } = detail.detail;
+    const { clickSettings } = song.timeline.passages[detail.passage]!;
+    if (!clickSettings.sayCues) return [];
+    const { warning, words } = detail.detail;
     const at = detail.startSeconds;
     const wish =
-      lead.of === 'bars'
-        ? barsBefore(song, detail, lead.count)
-        : beatsBefore(song, detail, lead.count);
+      warning.of === 'bars'
+        ? barsBefore(song, detail, warning.count)
+        : beatsBefore(song, detail, warning.count);
     return [
-      announce(song, { of: 'cue', design, place: at, wordings: [{ text: words, at: wish }] }),
+      announce(song, {
+        of: 'cue',
+        clickSettings,
+        place: at,
+        wordings: [{ text: words, at: wish }],
+      }),
     ];
   });
 
@@ -136,26 +141,26 @@ const barAt = (timeline: Timeline, at: number): number =>
 /** `last time` before the last of a vamp’s expected times, `two more` before those ahead of it. */
 const lastTimes = (song: PlacedSong): Announcement[] =>
   song.timeline.passages.flatMap((passage) => {
-    const { vamp, time, times, design } = passage;
-    if (!design.sayLast || vamp === undefined || time === 1) return [];
+    const { vamp, time, times, clickSettings } = passage;
+    if (!clickSettings.sayLast || vamp === undefined || time === 1) return [];
     const left = times - time + 1;
     const text = left === 1 ? 'last time' : `${numberWord(left)} more times`;
     const place = passage.startSeconds;
     const wordings = [{ text, at: ahead(song, passage, 1) }];
-    return [{ ...announce(song, { of: 'last', design, place, wordings }), expected: true }];
+    return [{ ...announce(song, { of: 'last', clickSettings, place, wordings }), expected: true }];
   });
 
 /** `four more bars` in a section long enough to lose count of. */
 const longSections = (song: PlacedSong): Announcement[] =>
   song.timeline.passages.flatMap((passage) => {
-    const { bars, design, firstPlayed } = passage;
-    if (!design.sayLast || bars < LONG) return [];
+    const { bars, clickSettings, firstPlayed } = passage;
+    if (!clickSettings.sayLast || bars < LONG) return [];
     const from = song.timeline.bars[firstPlayed - 1 + bars - MORE]!;
     const before = song.timeline.bars[from.played - 2]!;
-    const words = design.voice === 'american' ? 'measures' : 'bars';
+    const words = clickSettings.voice === 'american' ? 'measures' : 'bars';
     const [at, place] = [before.startSeconds, from.startSeconds];
     const wording = { text: `${numberWord(MORE)} more ${words}`, at, earlier: (place - at) / 2 };
-    return [announce(song, { of: 'last', design, place, wordings: [wording] })];
+    return [announce(song, { of: 'last', clickSettings, place, wordings: [wording] })];
   });
 
 /**
@@ -164,10 +169,10 @@ const longSections = (song: PlacedSong): Announcement[] =>
  */
 const names = (song: PlacedSong): Announcement[] =>
   song.timeline.passages.flatMap((passage) => {
-    const { name, time, design, firstPlayed, startSeconds: place } = passage;
+    const { name, time, clickSettings, firstPlayed, startSeconds: place } = passage;
     const most = firstPlayed - 1;
-    const bars = Math.min(design.ahead, most);
-    if (!design.sayNames || time > 1 || bars === 0) return [];
+    const bars = Math.min(clickSettings.ahead, most);
+    if (!clickSettings.sayNames || time > 1 || bars === 0) return [];
     const inBars = (count: number) => {
       const at = ahead(song, passage, count);
       const earlier = (ahead(song, passage, count - 1) - at) / 2;
@@ -176,7 +181,7 @@ const names = (song: PlacedSong): Announcement[] =>
     const plain = { text: name, at: ahead(song, passage, 1) };
     const numbers = [bars, bars + 1].filter((count) => count <= most).map(inBars);
     const wordings = bars > 1 ? [...numbers, plain] : [plain];
-    return [announce(song, { of: 'name', design, place, wordings })];
+    return [announce(song, { of: 'name', clickSettings, place, wordings })];
   });
 
 const ahead = ({ timeline }: PlacedSong, { firstPlayed }: Passage, bars: number): number =>

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { type FullDesign, UNSAID } from '../click';
+import { type FullClickSettings, NO_OVERRIDES } from '../click';
 import { program, soloProgram } from '../set';
 import { parseShorthand } from '../shorthand';
 import { seconds } from '../time';
@@ -8,14 +8,14 @@ import { announcements, guessedLength, placeSpeech, resampled, treat } from '.';
 
 const ALL = { sayNames: true, sayCount: true, sayLast: true, sayCues: true } as const;
 let made = 0;
-const songOf = (text: string, said: Partial<FullDesign> = ALL) => {
+const songOf = (text: string, said: Partial<FullClickSettings> = ALL) => {
   const { map, problems } = parseShorthand(text, (where) => `${where}${++made}`);
   expect(problems).toEqual([]);
-  return compile({ ...map, click: { ...UNSAID, ...said } });
+  return compile({ ...map, click: { ...NO_OVERRIDES, ...said } });
 };
-const spokenIn = (text: string, said?: Partial<FullDesign>) =>
+const spokenIn = (text: string, said?: Partial<FullClickSettings>) =>
   placeSpeech(announcements(soloProgram('Song', songOf(text, said))), guessedLength);
-const words = (text: string, said?: Partial<FullDesign>) =>
+const words = (text: string, said?: Partial<FullClickSettings>) =>
   spokenIn(text, said).spoken.map(({ text: one }) => one);
 
 test('six beats before a 4/4 bar are counted three, four, one, two, three, four', () => {
@@ -79,7 +79,7 @@ test('a vamp counts down its expected times', () => {
 
 test('a cue is said a bar ahead, and a name gives way to it by being said earlier', () => {
   const { spoken } = spokenIn(
-    'song 120, in 4/4, count 4\nVerse: 8; cue 7 listen "guitar comes in" lead 1 bars\nBridge: 4',
+    'song 120, in 4/4, count 4\nVerse: 8; cue 7 listen "guitar comes in" warn 1 bars\nBridge: 4',
     { ...ALL, sayCount: false },
   );
   expect(spoken.map(({ text }) => text)).toEqual(['guitar comes in', 'Bridge in two']);

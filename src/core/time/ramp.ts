@@ -6,7 +6,7 @@ import { type Seconds, seconds, type Ticks, ticks } from './ticks';
  * How the speed changes over a stretch. `hold` keeps it; `even-per-beat` is linear in position;
  * `even-per-second` is linear in time. Ramps in steps are several holds (see the timeline).
  */
-export type Shape = 'hold' | 'even-per-beat' | 'even-per-second';
+export type Shape = 'held' | 'even-per-beat' | 'even-per-second';
 
 /** A stretch of `length` ticks that goes from one speed to another. */
 export type Stretch = {
@@ -29,7 +29,7 @@ export type Stretch = {
  */
 export const elapsed = (stretch: Stretch, position: Ticks): Seconds => {
   const { from, to, length } = stretch;
-  if (stretch.shape === 'hold' || from === to) return seconds(position / from);
+  if (stretch.shape === 'held' || from === to) return seconds(position / from);
   if (stretch.shape === 'even-per-beat') {
     const slope = (to - from) / length;
     const x = (slope * position) / from;
@@ -47,7 +47,7 @@ export const elapsed = (stretch: Stretch, position: Ticks): Seconds => {
  */
 export const travelled = (stretch: Stretch, time: Seconds): Ticks => {
   const { from, to, length } = stretch;
-  if (stretch.shape === 'hold' || from === to) return ticks(time * from);
+  if (stretch.shape === 'held' || from === to) return ticks(time * from);
   if (stretch.shape === 'even-per-beat') {
     const slope = (to - from) / length;
     return ticks((from * Math.expm1(slope * time)) / slope);
@@ -59,7 +59,7 @@ export const travelled = (stretch: Stretch, time: Seconds): Ticks => {
 /** The speed at a position of a stretch, in ticks a second. */
 export const rateAt = (stretch: Stretch, position: Ticks): Rate => {
   const { shape, from, to, length } = stretch;
-  if (shape === 'hold' || from === to) return from;
+  if (shape === 'held' || from === to) return from;
   if (shape === 'even-per-beat') return rate(from + ((to - from) * position) / length);
   return rate(Math.sqrt(from * from + ((to * to - from * from) * position) / length));
 };

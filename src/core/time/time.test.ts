@@ -74,7 +74,7 @@ test('a ramp even per second over 8 beats from 120 to 60 lasts 5⅓ s', () => {
 });
 
 test('time to position is the inverse of position to time in every shape', () => {
-  const shapes = fc.constantFrom<Shape>('hold', 'even-per-beat', 'even-per-second');
+  const shapes = fc.constantFrom<Shape>('held', 'even-per-beat', 'even-per-second');
   const tempos = fc.integer({ min: 20_000, max: 400_000 }).map((milli) => milli / 1000);
   fc.assert(
     fc.property(

@@ -1,12 +1,12 @@
-import type { Design } from '../click';
+import type { ClickSettings } from '../click';
 import type { RoadMap } from '../roadmap';
 import { beatTicks, seconds, type Ticks, ticks } from '../time';
-import { barClicks, designsOf, leadClicks } from './clicks';
-import { asPauses, pausesOf, placeDetails, placeHolds } from './details';
-import { type Laid, layOut, levelOf } from './layOut';
+import { barClicks, countInClicks, settingsOf } from './clicks';
+import { asPauses, pausesOf, placeDetails, placeFermatas } from './details';
+import { type LaidOutSong, layOut, levelOf } from './layOut';
 import { rising, secondsAt, type TimeOf } from './locate';
 import { tempoMap } from './tempoMap';
-import type { Lead, Passage, PlayedBar, TempoSegment, Timeline } from './types';
+import type { CountIn, Passage, PlayedBar, TempoSegment, Timeline } from './types';
 
 /**
  * Compiles a road map. Every number that is shown, sounded or written to a file is read off the
@@ -15,29 +15,29 @@ import type { Lead, Passage, PlayedBar, TempoSegment, Timeline } from './types';
  * @param map a valid road map, so at most 20,000 played bars
  * @param above what band and set say of the click, the outermost first
  */
-export const compile = (map: RoadMap, above: readonly Design[] = []): Timeline => {
+export const compile = (map: RoadMap, above: readonly ClickSettings[] = []): Timeline => {
   const laid = layOut(map);
-  const holds = pausesOf(laid.passes);
-  const tempo = tempoMap(map, laid.passes, asPauses(holds));
+  const fermatas = pausesOf(laid.passes);
+  const tempo = tempoMap(map, laid.passes, asPauses(fermatas));
   const last = laid.passes.at(-1);
   const length = ticks(last ? last.startTicks + last.length : 0);
-  const designs = designsOf(map, above);
-  const passages = passagesOf(laid, rising(tempo), designs);
-  const lead = leadOf(map, laid.meter, tempo);
+  const settingsFor = settingsOf(map, above);
+  const passages = passagesOf(laid, rising(tempo), settingsFor);
+  const countIn = countInOf(map, laid.meter, tempo);
   const bars = barsOf(laid, rising(tempo));
   const clicks = [
-    ...leadClicks(lead, passages[0]?.design ?? designs(null), tempo),
+    ...countInClicks(countIn, passages[0]?.clickSettings ?? settingsFor(null), tempo),
     ...barClicks(passages, bars, rising(tempo), tempo),
   ];
   const timeOf = (position: Ticks) => secondsAt(tempo, position);
   return {
-    lead,
+    countIn,
     tempo,
     passages,
     bars,
     clicks,
     details: placeDetails(laid.passes, timeOf),
-    holds: placeHolds(holds, timeOf),
+    fermatas: placeFermatas(fermatas, timeOf),
     written: laid.written,
     ticks: length,
     seconds: timeOf(length),
@@ -45,9 +45,9 @@ export const compile = (map: RoadMap, above: readonly Design[] = []): Timeline =
 };
 
 const passagesOf = (
-  { passes, written }: Laid,
+  { passes, written }: LaidOutSong,
   timeOf: TimeOf,
-  designs: ReturnType<typeof designsOf>,
+  settingsFor: ReturnType<typeof settingsOf>,
 ): Passage[] =>
   passes.map((pass): Passage => {
     const { section, resolved, bars, startTicks, length } = pass;
@@ -71,11 +71,11 @@ const passagesOf = (
       part: resolved.part?.id,
       phrase: resolved.phrase,
       feel: resolved.feel,
-      hats: resolved.hats,
+      timekeeper: resolved.timekeeper,
       groove: resolved.groove ?? undefined,
       level: levelOf(pass),
       click: resolved.click,
-      design: designs(section.design),
+      clickSettings: settingsFor(section.clickSettings),
       tacet: resolved.tacet,
       vamp: section.vamp?.cue,
       startTicks,
@@ -86,7 +86,7 @@ const passagesOf = (
   });
 
 /** All bars, with their numbers on the page and their times filled in. */
-const barsOf = ({ passes, written }: Laid, timeOf: TimeOf): PlayedBar[] => {
+const barsOf = ({ passes, written }: LaidOutSong, timeOf: TimeOf): PlayedBar[] => {
   const bars: PlayedBar[] = [];
   for (const pass of passes) {
     let next = written.get(pass.section.id)!.first;
@@ -99,11 +99,15 @@ const barsOf = ({ passes, written }: Laid, timeOf: TimeOf): PlayedBar[] => {
   return bars;
 };
 
-const leadOf = (map: RoadMap, meter: Lead['meter'], tempo: readonly TempoSegment[]): Lead => {
+const countInOf = (
+  map: RoadMap,
+  meter: CountIn['meter'],
+  tempo: readonly TempoSegment[],
+): CountIn => {
   const { countIn, pickup } = map.start;
   const length = ticks((countIn + pickup) * beatTicks(meter));
   return {
-    countIn,
+    beats: countIn,
     pickup,
     ticks: length,
     seconds: seconds(Math.abs(secondsAt(tempo, ticks(-length)))),

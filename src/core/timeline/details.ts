@@ -2,7 +2,7 @@ import { barAt, NO_DETAILS, onPass, type Position, ticksIn } from '../roadmap';
 import { barTicks, type Seconds, seconds, type Ticks, ticks } from '../time';
 import type { LaidPass } from './layOut';
 import type { Pause } from './tempoMap';
-import type { PlacedDetail, PlacedHold } from './types';
+import type { PlacedDetail, PlacedFermata } from './types';
 
 type At = { readonly startTicks: Ticks; readonly endTicks: Ticks };
 type Clock = (position: Ticks) => Seconds;
@@ -27,9 +27,9 @@ export const placeDetails = (passes: readonly LaidPass[], timeOf: Clock): Placed
       const at = spanOf(pass, detail.at, detail.to, detail.kind === 'stop' ? 'bar' : 'point');
       if (at) placed.push({ kind: 'hit', detail, ...timed(at) });
     }
-    for (const detail of onPass(details.shades, number, of)) {
+    for (const detail of onPass(details.dynamics, number, of)) {
       const at = spanOf(pass, detail.at, detail.to, 'section');
-      if (at) placed.push({ kind: 'shade', detail, ...timed(at) });
+      if (at) placed.push({ kind: 'dynamics', detail, ...timed(at) });
     }
     for (const detail of onPass(details.cues, number, of)) {
       const at = spanOf(pass, detail.at, null, 'point');
@@ -59,39 +59,41 @@ const openEnd = (pass: LaidPass, from: Position, start: Ticks, open: string): Ti
   return ticks(bar.startTicks + barTicks(bar.meter));
 };
 
-/** Where time stands still, in order of position. Before bar 1 there is nothing to hold. */
-export const pausesOf = (passes: readonly LaidPass[]): Omit<PlacedHold, 'startSeconds'>[] =>
+/** Where time stands still, in order of position. Before bar 1 there is nothing to stop. */
+export const pausesOf = (passes: readonly LaidPass[]): Omit<PlacedFermata, 'startSeconds'>[] =>
   passes
     .flatMap((pass, passage) =>
       pass.details === NO_DETAILS
         ? []
-        : onPass(pass.details.holds, pass.pass, pass.of).flatMap((hold) => {
-            const at = hold.at ? ticksIn(pass.bars, hold.at) : ticks(pass.startTicks + pass.length);
+        : onPass(pass.details.fermatas, pass.pass, pass.of).flatMap((fermata) => {
+            const at = fermata.at
+              ? ticksIn(pass.bars, fermata.at)
+              : ticks(pass.startTicks + pass.length);
             return at === undefined || at === 0
               ? []
               : [
                   {
-                    id: hold.id,
+                    id: fermata.id,
                     passage,
                     ticks: at,
-                    seconds: seconds(hold.seconds),
-                    cue: hold.cue,
+                    seconds: seconds(fermata.seconds),
+                    cue: fermata.cue,
                   },
                 ];
           }),
     )
     .sort((a, b) => a.ticks - b.ticks);
 
-export const asPauses = (holds: readonly { ticks: Ticks; seconds: Seconds }[]): Pause[] =>
-  holds.map(({ ticks: at, seconds: length }) => ({ at, seconds: length }));
+export const asPauses = (fermatas: readonly { ticks: Ticks; seconds: Seconds }[]): Pause[] =>
+  fermatas.map(({ ticks: at, seconds: length }) => ({ at, seconds: length }));
 
 /** When each hold begins: those at one place follow one another. */
-export const placeHolds = (
-  holds: readonly Omit<PlacedHold, 'startSeconds'>[],
+export const placeFermatas = (
+  fermatas: readonly Omit<PlacedFermata, 'startSeconds'>[],
   timeOf: Clock,
-): PlacedHold[] =>
-  holds.map((hold, index) => {
-    const still = holds.slice(index).filter(({ ticks: at }) => at === hold.ticks);
+): PlacedFermata[] =>
+  fermatas.map((fermata, index) => {
+    const still = fermatas.slice(index).filter(({ ticks: at }) => at === fermata.ticks);
     const waiting = still.reduce((sum, one) => sum + one.seconds, 0);
-    return { ...hold, startSeconds: seconds(timeOf(hold.ticks) - waiting) };
+    return { ...fermata, startSeconds: seconds(timeOf(fermata.ticks) - waiting) };
   });

@@ -115,7 +115,7 @@ test('a meter and a tempo may change at a bar inside a section', () => {
     [{ id: 'a', bars: 4 }, { bars: 1 }],
     {},
     {
-      turns: [
+      timeChanges: [
         {
           id: 't',
           section: 'a',
@@ -141,7 +141,7 @@ test('a ramp inside a section ends with the bar it is written to', () => {
     roadMapOf(
       [{ id: 'a', bars: 6 }],
       {},
-      { turns: [{ id: 't', section: 'a', bar: 3, tempo: ramp, toBar: 4 }] },
+      { timeChanges: [{ id: 't', section: 'a', bar: 3, tempo: ramp, toBar: 4 }] },
     ),
   );
   // Eight beats from 120 to 60 last 8·ln 2 s; then a bar lasts 4 s.
@@ -149,11 +149,11 @@ test('a ramp inside a section ends with the bar it is written to', () => {
   expect(bars[5]!.startSeconds - bars[4]!.startSeconds).toBeCloseTo(4, 9);
 });
 
-test('a hold stands before its place: the clock goes on, the bars wait', () => {
+test('a fermata stands before its place: the clock goes on, the bars wait', () => {
   const map = roadMapOf(
     [{ id: 'a', bars: 4 }],
     { countIn: 0 },
-    { holds: [{ id: 'h', section: 'a', at: { bar: -1, ticks: 0 }, seconds: 3, cue: 'nod' }] },
+    { fermatas: [{ id: 'h', section: 'a', at: { bar: -1, ticks: 0 }, seconds: 3, cue: 'nod' }] },
   );
   const timeline = compile(map);
   expect(timeline.bars.map(({ startSeconds }) => startSeconds)).toEqual([0, 2, 4, 9]);
@@ -167,11 +167,11 @@ test('a hold stands before its place: the clock goes on, the bars wait', () => {
   expect(timeline.clicks.filter((click) => click.seconds > 5.9 && click.seconds < 9)).toEqual([]);
 });
 
-test('a hold at the very end makes the song longer and nothing else', () => {
+test('a fermata at the very end makes the song longer and nothing else', () => {
   const map = roadMapOf(
     [{ id: 'a', bars: 2 }],
     {},
-    { holds: [{ id: 'h', section: 'a', at: null, seconds: 5 }] },
+    { fermatas: [{ id: 'h', section: 'a', at: null, seconds: 5 }] },
   );
   const timeline = compile(map);
   expect(timeline.seconds).toBe(9);
@@ -195,14 +195,14 @@ test('a section follows its part where it says nothing itself', () => {
           bars: 12,
           phrase: 6,
           level: { from: 2, to: 2 },
-          hats: 'closed',
+          timekeeper: 'closed',
         },
       ],
     },
   );
   expect(compile(map).passages).toMatchObject([
-    { bars: 12, phrase: 6, level: { from: 2, to: 2 }, hats: 'closed' },
-    { bars: 10, level: { from: 5, to: 5 }, hats: 'closed' },
+    { bars: 12, phrase: 6, level: { from: 2, to: 2 }, timekeeper: 'closed' },
+    { bars: 10, level: { from: 5, to: 5 }, timekeeper: 'closed' },
   ]);
 });
 
@@ -307,7 +307,7 @@ test('any form is valid, loses no bar, and its times rise and come back', () => 
       ).toBe(true);
       const position = ticks(Math.floor(share * timeline.ticks));
       expect(ticksAt(tempo, secondsAt(tempo, position))).toBeCloseTo(position, 3);
-      const held = timeline.holds.reduce((sum, hold) => sum + hold.seconds, 0);
+      const held = timeline.fermatas.reduce((sum, fermata) => sum + fermata.seconds, 0);
       const moving = tempo.reduce((sum, segment, at) => {
         const next = tempo[at + 1]?.startTicks ?? timeline.ticks;
         return sum + (secondsAt(tempo, ticks(next - 1)) - segment.startSeconds);

@@ -11,7 +11,7 @@ import {
   resolve,
   type Section,
   type SectionDetails,
-  type Turn,
+  type TimeChange,
   unroll,
 } from '../roadmap';
 import { barTicks, type Meter, type Rate, rateOf, seconds, type Ticks, ticks } from '../time';
@@ -24,7 +24,7 @@ export type LaidBar = { -readonly [Key in keyof PlayedBar]: PlayedBar[Key] };
 export type LaidPass = Pass & {
   readonly resolved: Resolved;
   readonly details: SectionDetails;
-  readonly turns: readonly Turn[];
+  readonly timeChanges: readonly TimeChange[];
   readonly bars: readonly LaidBar[];
   readonly firstPlayed: number;
   readonly startTicks: Ticks;
@@ -33,7 +33,7 @@ export type LaidPass = Pass & {
   readonly entering: Rate;
 };
 
-export type Laid = {
+export type LaidOutSong = {
   readonly passes: readonly LaidPass[];
   /** The sections as they stand on the page, each with its bars there. */
   readonly written: ReadonlyMap<string, { readonly first: number; readonly bars: number }>;
@@ -46,7 +46,7 @@ export type Laid = {
  * begins is what the page says above it, on every pass: a repeat goes back to how it began, and each
  * ending follows the body.
  */
-export const layOut = (map: RoadMap): Laid => {
+export const layOut = (map: RoadMap): LaidOutSong => {
   const form = formOf(map);
   const details = detailsBySection(map);
   const states = enteringStates(map, form, details);
@@ -60,9 +60,16 @@ export const layOut = (map: RoadMap): Laid => {
     const varied = onPass(own.variations, pass.pass, pass.of);
     const resolved =
       varied.length > 0 ? resolve(map, section, varied) : plainOf(plain, map, section);
-    const turns = onPass(own.turns, pass.pass, pass.of);
+    const timeChanges = onPass(own.timeChanges, pass.pass, pass.of);
     const state = states.get(section.id)!;
-    const bars = barsFrom(at, played, index, resolved.bars, section.meter ?? state.meter, turns);
+    const bars = barsFrom(
+      at,
+      played,
+      index,
+      resolved.bars,
+      section.meter ?? state.meter,
+      timeChanges,
+    );
     const last = bars.at(-1)!;
     const end = last.startTicks + barTicks(last.meter);
     // Written out: a spread here costs more than all the rest.
@@ -74,7 +81,7 @@ export const layOut = (map: RoadMap): Laid => {
       trail: pass.trail,
       resolved,
       details: own,
-      turns,
+      timeChanges,
       bars,
       firstPlayed: played,
       startTicks: ticks(at),
@@ -102,14 +109,16 @@ const barsFrom = (
   passage: number,
   count: number,
   meter: Meter,
-  turns: readonly Turn[],
+  timeChanges: readonly TimeChange[],
 ): LaidBar[] => {
   const bars: LaidBar[] = [];
   let [at, current] = [start, meter];
   let length = barTicks(meter);
   for (let bar = 1; bar <= count; bar++) {
     const turned =
-      turns.length > 0 ? turns.find((one) => one.bar === bar && one.meter)?.meter : null;
+      timeChanges.length > 0
+        ? timeChanges.find((one) => one.bar === bar && one.meter)?.meter
+        : null;
     if (turned) {
       current = turned;
       length = barTicks(turned);
@@ -155,13 +164,13 @@ const enteringStates = (
   return states;
 };
 
-const leaving = (section: Section, { turns }: SectionDetails, state: State): State => {
+const leaving = (section: Section, { timeChanges }: SectionDetails, state: State): State => {
   let meter = section.meter ?? state.meter;
   let speed = arriving(section.tempo, state.speed);
-  if (turns.length === 0) return { meter, speed };
-  for (const turn of [...turns].sort((a, b) => a.bar - b.bar)) {
-    meter = turn.meter ?? meter;
-    speed = arriving(turn.tempo, speed);
+  if (timeChanges.length === 0) return { meter, speed };
+  for (const timeChange of [...timeChanges].sort((a, b) => a.bar - b.bar)) {
+    meter = timeChange.meter ?? meter;
+    speed = arriving(timeChange.tempo, speed);
   }
   return { meter, speed };
 };
@@ -169,7 +178,7 @@ const leaving = (section: Section, { turns }: SectionDetails, state: State): Sta
 const arriving = (change: Section['tempo'], speed: Rate): Rate => {
   if (!change) return speed;
   return rateOf({
-    perMinute: change.kind === 'hold' ? change.perMinute : change.to,
+    perMinute: change.kind === 'held' ? change.perMinute : change.to,
     unit: change.unit,
   });
 };
@@ -178,7 +187,7 @@ const writtenPlaces = (
   map: RoadMap,
   form: readonly FormNode[],
   longest: ReadonlyMap<string, number>,
-): Laid['written'] => {
+): LaidOutSong['written'] => {
   const places = new Map<string, { first: number; bars: number }>();
   let next = 1;
   const walk = (nodes: readonly FormNode[]) => {
@@ -219,14 +228,14 @@ export const writtenMeters = (map: RoadMap): ReadonlyMap<string, MeterAt> => {
   return new Map(
     [...states].map(([id, state]) => {
       const section = map.sections[id]!;
-      const turns = (details.get(id) ?? NO_DETAILS).turns
+      const timeChanges = (details.get(id) ?? NO_DETAILS).timeChanges
         .filter(({ meter }) => meter)
         .sort((a, b) => a.bar - b.bar);
       const { bars } = resolve(map, section);
       const first = section.meter ?? state.meter;
       const at: MeterAt = (bar) => {
         const counted = bar > 0 ? bar : bars + 1 + bar;
-        return turns.findLast((turn) => turn.bar <= counted)?.meter ?? first;
+        return timeChanges.findLast((timeChange) => timeChange.bar <= counted)?.meter ?? first;
       };
       return [id, at];
     }),

@@ -16,7 +16,7 @@ export type LevelStretch = {
  */
 export const levelsOf = ({ passages, details }: Timeline): LevelStretch[] => {
   const changes = details.flatMap((one) =>
-    one.kind === 'shade' && one.detail.level ? [{ ...one, level: one.detail.level }] : [],
+    one.kind === 'dynamics' && one.detail.level ? [{ ...one, level: one.detail.level }] : [],
   );
   return passages.flatMap((passage, index): LevelStretch[] => {
     const { level, startSeconds, seconds, tacet } = passage;

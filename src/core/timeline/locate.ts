@@ -113,10 +113,10 @@ export type Place =
  * @example at 100 in 4/4, 161 s in is bar 68, beat 1⅓
  */
 export const locate = (timeline: Timeline, time: Seconds): Place => {
-  const { lead, passages } = timeline;
+  const { countIn, passages } = timeline;
   const position = ticksAt(timeline.tempo, time);
   const nudged = ticks(position + ROUNDING);
-  if (nudged < 0) return leadPlace(lead, nudged);
+  if (nudged < 0) return countInPlace(countIn, nudged);
   if (nudged >= timeline.ticks) return { phase: 'over' };
   const bar = barAtTicks(timeline, position)!;
   const passage = passages[bar.passage]!;
@@ -131,12 +131,12 @@ export const locate = (timeline: Timeline, time: Seconds): Place => {
   };
 };
 
-const holdingAt = ({ holds }: Timeline, time: Seconds): Holding | undefined => {
-  const hold = holds.find(
+const holdingAt = ({ fermatas }: Timeline, time: Seconds): Holding | undefined => {
+  const fermata = fermatas.find(
     ({ startSeconds, seconds: length }) => time >= startSeconds && time < startSeconds + length,
   );
-  if (!hold) return undefined;
-  const { id, startSeconds, seconds: length, cue } = hold;
+  if (!fermata) return undefined;
+  const { id, startSeconds, seconds: length, cue } = fermata;
   return { id, gone: time - startSeconds, left: startSeconds + length - time, cue };
 };
 
@@ -145,11 +145,11 @@ const ROUNDING = 0.001;
 /** The same for times; shorter than a tick at any tempo. */
 const ROUNDING_SECONDS = 1e-6;
 
-const leadPlace = (lead: Timeline['lead'], position: Ticks): Place => {
-  const gone = (position + lead.ticks) / beatTicks(lead.meter);
-  return gone < lead.countIn
-    ? { phase: 'count-in', beat: 1 + Math.max(0, gone), beats: lead.countIn }
-    : { phase: 'pickup', beat: 1 + gone - lead.countIn, beats: lead.pickup };
+const countInPlace = (countIn: Timeline['countIn'], position: Ticks): Place => {
+  const gone = (position + countIn.ticks) / beatTicks(countIn.meter);
+  return gone < countIn.beats
+    ? { phase: 'count-in', beat: 1 + Math.max(0, gone), beats: countIn.beats }
+    : { phase: 'pickup', beat: 1 + gone - countIn.beats, beats: countIn.pickup };
 };
 
 /** The first where none starts so early. */

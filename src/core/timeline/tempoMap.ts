@@ -1,4 +1,4 @@
-import type { RampShape, RoadMap, TempoChange, Turn } from '../roadmap';
+import type { RampShape, RoadMap, TempoChange, TimeChange } from '../roadmap';
 import {
   barTicks,
   beatTicks,
@@ -57,7 +57,7 @@ type Order = {
 const visitStretches = (visit: readonly LaidPass[]): Stretch[] => {
   const [first, last] = [visit[0]!, visit.at(-1)!];
   const end = last.startTicks + last.length;
-  const orders = visit.some(turnsTempo)
+  const orders = visit.some(changesTempo)
     ? visit.flatMap(passOrders)
     : [{ from: first.startTicks, to: end, change: first.resolved.tempo }];
   const bars = () => visit.flatMap((pass) => pass.bars);
@@ -74,26 +74,26 @@ const visitStretches = (visit: readonly LaidPass[]): Stretch[] => {
   });
 };
 
-const turnsTempo = ({ turns, resolved, section }: LaidPass): boolean =>
-  turns.some(({ tempo }) => tempo) || resolved.tempo !== section.tempo;
+const changesTempo = ({ timeChanges, resolved, section }: LaidPass): boolean =>
+  timeChanges.some(({ tempo }) => tempo) || resolved.tempo !== section.tempo;
 
-/** What sets the speed within one pass: the section, then its turns. */
-const passOrders = ({ turns, resolved, bars, startTicks, length }: LaidPass): Order[] => {
+/** What sets the speed within one pass: the section, then its changes of tempo. */
+const passOrders = ({ timeChanges, resolved, bars, startTicks, length }: LaidPass): Order[] => {
   const end = startTicks + length;
-  const turned = turns
+  const turned = timeChanges
     .filter(({ tempo, bar }) => tempo && bar <= bars.length)
     .sort((a, b) => a.bar - b.bar)
-    .map((turn) => ({
-      from: bars[turn.bar - 1]!.startTicks as number,
-      to: turnEnd(turn, bars, end),
-      change: turn.tempo,
+    .map((timeChange) => ({
+      from: bars[timeChange.bar - 1]!.startTicks as number,
+      to: timeChangeEnd(timeChange, bars, end),
+      change: timeChange.tempo,
     }));
   return turned[0]?.from === startTicks
     ? turned
     : [{ from: startTicks, to: end, change: resolved.tempo }, ...turned];
 };
 
-const turnEnd = ({ toBar }: Turn, bars: readonly LaidBar[], end: number): number =>
+const timeChangeEnd = ({ toBar }: TimeChange, bars: readonly LaidBar[], end: number): number =>
   toBar === null ? end : (bars[toBar]?.startTicks ?? end);
 
 const stretchesOf = (
@@ -106,7 +106,7 @@ const stretchesOf = (
   const length = ticks(stop - start);
   if (length <= 0) return [];
   if (!change) return [hold(speed, length)];
-  if (change.kind === 'hold') return [hold(rateOf(change), length)];
+  if (change.kind === 'held') return [hold(rateOf(change), length)];
   const from = change.from === null ? speed : rateOf({ perMinute: change.from, unit: change.unit });
   const to = rateOf({ perMinute: change.to, unit: change.unit });
   if (change.shape === 'even-per-beat' || change.shape === 'even-per-second') {
@@ -140,7 +140,7 @@ const steps = (from: Rate, to: Rate, lengths: readonly Ticks[]): Stretch[] =>
   );
 
 const hold = (speed: Rate, length: Ticks): Stretch => ({
-  shape: 'hold',
+  shape: 'held',
   length,
   from: speed,
   to: speed,
@@ -150,7 +150,7 @@ const joined = (stretches: readonly Stretch[]): Stretch[] => {
   const result: Stretch[] = [];
   for (const stretch of stretches) {
     const last = result.at(-1);
-    if (last && last.shape === 'hold' && stretch.shape === 'hold' && last.from === stretch.from) {
+    if (last && last.shape === 'held' && stretch.shape === 'held' && last.from === stretch.from) {
       result[result.length - 1] = hold(last.from, ticks(last.length + stretch.length));
     } else result.push(stretch);
   }

@@ -34,10 +34,10 @@ test('a section played three times folds in writing and unrolls in playing', () 
 });
 
 test('a count-in of six at 126 lasts 2.857142857 s and ends at bar 1', () => {
-  const { lead, clicks } = compile(
+  const { countIn, clicks } = compile(
     roadMapOf([{ bars: 1 }], { countIn: 6, tempo: { perMinute: 126, unit: 'quarter' } }),
   );
-  expect(lead.seconds).toBeCloseTo(2.857142857, 9);
+  expect(countIn.seconds).toBeCloseTo(2.857142857, 9);
   expect(clicks.filter(({ kind }) => kind === 'count')).toHaveLength(6);
   expect(clicks[0]?.seconds).toBeCloseTo(-2.857142857, 9);
 });
@@ -103,7 +103,7 @@ test('a dotted-quarter tempo after a quarter tempo is a metric change of speed',
       {
         bars: 2,
         meter: { numerator: 6, denominator: 8 },
-        tempo: { kind: 'hold', perMinute: 72, unit: 'dotted-quarter' },
+        tempo: { kind: 'held', perMinute: 72, unit: 'dotted-quarter' },
       },
     ]),
   );
@@ -122,7 +122,7 @@ test('a section with the click off is silent and its bars still count', () => {
 
 test('an empty song has a count-in and no length', () => {
   const timeline = compile(roadMapOf([]));
-  expect(timeline).toMatchObject({ bars: [], passages: [], seconds: 0, lead: { seconds: 2 } });
+  expect(timeline).toMatchObject({ bars: [], passages: [], seconds: 0, countIn: { seconds: 2 } });
   expect(locate(timeline, seconds(0))).toEqual({ phase: 'over' });
 });
 
@@ -145,8 +145,8 @@ test('unrolling never loses a bar, and bars, clicks and passages rise in time', 
 test('time to position to time comes back anywhere in any song', () => {
   fc.assert(
     fc.property(roadMaps, fc.double({ min: 0, max: 1, noNaN: true }), (map, share) => {
-      const { tempo, lead, seconds: length } = compile(map);
-      const time = seconds(-lead.seconds + share * (length + lead.seconds));
+      const { tempo, countIn, seconds: length } = compile(map);
+      const time = seconds(-countIn.seconds + share * (length + countIn.seconds));
       expect(secondsAt(tempo, ticksAt(tempo, time))).toBeCloseTo(time, 8);
     }),
   );

@@ -1,5 +1,5 @@
-import type { ClickKind, FullDesign, Strike } from '../click';
-import type { Cue, Feel, Fill, Hats, Hit, Shade } from '../roadmap';
+import type { ClickKind, ClickSound, FullClickSettings } from '../click';
+import type { Cue, DynamicsChange, Feel, Fill, Hit, Timekeeper } from '../roadmap';
 import type { Meter, Seconds, Stretch, Ticks } from '../time';
 
 /** A stretch of the tempo map with where it begins. Zero is the first beat of bar 1. */
@@ -45,14 +45,14 @@ export type Passage = {
   readonly part: string | undefined;
   readonly phrase: number;
   readonly feel: Feel;
-  readonly hats: Hats | null;
+  readonly timekeeper: Timekeeper | null;
   /** The pattern that is played, by id. */
   readonly groove: string | undefined;
   /** Level at its beginning and its end, 1 to 5; between the whole numbers within a crescendo. */
   readonly level: { readonly from: number; readonly to: number };
   readonly click: boolean;
   /** What its click is like, with all who have a say. */
-  readonly design: FullDesign;
+  readonly clickSettings: FullClickSettings;
   readonly tacet: boolean;
   /** The cue that ends a vamp; undefined where it is none. */
   readonly vamp: string | undefined;
@@ -66,7 +66,7 @@ export type Passage = {
 export type Click = {
   readonly kind: ClickKind;
   /** How it sounds. */
-  readonly strike: Strike;
+  readonly clickSound: ClickSound;
   readonly ticks: Ticks;
   readonly seconds: Seconds;
 };
@@ -85,12 +85,12 @@ export type PlacedDetail = Placed &
   (
     | { readonly kind: 'fill'; readonly detail: Fill }
     | { readonly kind: 'hit'; readonly detail: Hit }
-    | { readonly kind: 'shade'; readonly detail: Shade }
+    | { readonly kind: 'dynamics'; readonly detail: DynamicsChange }
     | { readonly kind: 'cue'; readonly detail: Cue }
   );
 
 /** Time that stands still just before a position. */
-export type PlacedHold = {
+export type PlacedFermata = {
   readonly id: string;
   readonly passage: number;
   readonly ticks: Ticks;
@@ -101,8 +101,8 @@ export type PlacedHold = {
 };
 
 /** What sounds before bar 1: count-in, then pickup. It ends at tick 0. */
-export type Lead = {
-  readonly countIn: number;
+export type CountIn = {
+  readonly beats: number;
   readonly pickup: number;
   readonly ticks: Ticks;
   readonly seconds: Seconds;
@@ -111,13 +111,13 @@ export type Lead = {
 
 /** A road map compiled: every played bar and click with its exact position and its time. */
 export type Timeline = {
-  readonly lead: Lead;
+  readonly countIn: CountIn;
   readonly tempo: readonly TempoSegment[];
   readonly passages: readonly Passage[];
   readonly bars: readonly PlayedBar[];
   readonly clicks: readonly Click[];
   readonly details: readonly PlacedDetail[];
-  readonly holds: readonly PlacedHold[];
+  readonly fermatas: readonly PlacedFermata[];
   /** The sections as they stand on the page: first written bar and how many. */
   readonly written: ReadonlyMap<string, { readonly first: number; readonly bars: number }>;
   /** From bar 1 to the end of the last bar. */

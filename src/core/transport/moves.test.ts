@@ -93,7 +93,7 @@ test('everybody waits at the next bar line', () => {
 test('the last time of a vamp goes round, and a fermata with a cue waits; one in seconds does not', () => {
   const live = soloProgram(
     'Live',
-    timelineOf('Talk: 2, x 3, vamp "nod"\nB: 4; hold 2.1 3 s "look up"; hold 3.1 1 s'),
+    timelineOf('Talk: 2, x 3, vamp "nod"\nB: 4; fermata 2.1 3 s "look up"; fermata 3.1 1 s'),
   );
   const [vamp, fermata, ...none] = pausesOf(live);
   // The count is 2 s; the three times of the vamp 4 s each; bar 2 of B begins 2 s after that.

@@ -51,15 +51,15 @@ const found = ({ songs }: Program): readonly Pause[] =>
               to: seconds(barOne + passage.startSeconds + passage.seconds),
             },
       );
-      const fermatas = timeline.holds.flatMap((hold) =>
-        hold.cue === ''
+      const fermatas = timeline.fermatas.flatMap((fermata) =>
+        fermata.cue === ''
           ? []
           : {
               of: 'fermata' as const,
-              key: `${inPassage(hold.passage)} ${hold.id}`,
-              cue: hold.cue,
-              from: seconds(barOne + hold.startSeconds),
-              to: seconds(barOne + hold.startSeconds + hold.seconds),
+              key: `${inPassage(fermata.passage)} ${fermata.id}`,
+              cue: fermata.cue,
+              from: seconds(barOne + fermata.startSeconds),
+              to: seconds(barOne + fermata.startSeconds + fermata.seconds),
             },
       );
       return [...vamps, ...fermatas];

@@ -47,7 +47,7 @@ const inSection = (
       .find((one) => one !== undefined);
     return left && intoBar(timeline, bars[left.firstPlayed - 1], into);
   }
-  const held = holding && timeline.holds.find(({ id }) => id === holding.id);
+  const held = holding && timeline.fermatas.find(({ id }) => id === holding.id);
   if (held && passages[held.passage] === same)
     return held.startSeconds + Math.min(holding.gone, held.seconds);
   const inPassage = Math.min(same.bars, bar.played - passage.firstPlayed);

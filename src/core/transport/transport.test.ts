@@ -131,7 +131,7 @@ test('a move ends a wait, and an edit or another rate does not', () => {
   expect(places(waitOrGoOn(unfold(later, 150), 150), 51)).toEqual([15]);
 });
 
-const live = solo('Talk: 2, x 2, vamp "nod"\nB: 4; hold 3.1 5 s "look up"\nC: 4');
+const live = solo('Talk: 2, x 2, vamp "nod"\nB: 4; fermata 3.1 5 s "look up"\nC: 4');
 
 test('live, a vamp goes round until it is left, also in its last beat', () => {
   // Its last time lies from 6 to 10.
@@ -152,7 +152,7 @@ test('where it does not wait, a vamp lasts as long as is expected', () => {
 });
 
 test('live, time stands still at a fermata until its cue, which may come in the bar before', () => {
-  // B begins at 10, its bar 3 at 14, after 5 s of hold.
+  // B begins at 10, its bar 3 at 14, after 5 s of fermata.
   const plan = unfold(from(11, live, { live: true }), 150);
   expect(places(plan, 2.9, 3, 40)).toEqual([13.9, 14, 14]);
   expect(stateAt(plan, 140)).toMatchObject({ is: 'waiting', for: { cue: 'look up' } });
@@ -246,7 +246,7 @@ test('words are due only where the music goes on to what they speak of', () => {
 const songs = [
   plain,
   live,
-  solo('A: 3, in 7/8, 140 > 90\nB: 2, x 3; hold 2.1 2 s "nod"\nC: 1, vamp "go"\nD: 2'),
+  solo('A: 3, in 7/8, 140 > 90\nB: 2, x 3; fermata 2.1 2 s "nod"\nC: 1, vamp "go"\nD: 2'),
 ];
 const shorter = [solo('A: 4\nC: 4'), solo('B: 1'), plain];
 

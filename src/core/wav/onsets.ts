@@ -45,17 +45,17 @@ export function* onsets(
   format: WavFormat,
   content: Content,
 ): Generator<Ringing, undefined> {
-  const lanes = [
+  const stems = [
     content.click ? clickOnsets(program, format) : nothing(),
     voiceOnsets(content.voice ?? [], format),
     drumOnsets(content.drums ?? [], format),
-  ].map((lane) => ({ lane, head: lane.next() }));
+  ].map((stem) => ({ stem, head: stem.next() }));
   for (;;) {
-    const [first, ...others] = lanes.filter(({ head }) => !head.done);
+    const [first, ...others] = stems.filter(({ head }) => !head.done);
     if (!first) return;
     const next = others.reduce((best, one) => (frameOf(one) < frameOf(best) ? one : best), first);
     yield next.head.value!;
-    next.head = next.lane.next();
+    next.head = next.stem.next();
   }
 }
 
@@ -67,8 +67,8 @@ function* nothing(): Generator<Ringing, undefined> {}
 function* clickOnsets(program: Program, format: WavFormat): Generator<Ringing, undefined> {
   const made = new Map<string, Int32Array[]>();
   for (const song of program.songs) {
-    for (const { seconds, kind, strike } of soundingClicks(song)) {
-      const { sound, level, pan } = strike;
+    for (const { seconds, kind, clickSound } of soundingClicks(song)) {
+      const { sound, level, pan } = clickSound;
       const key = `${sound} ${kind} ${level} ${pan}`;
       let channels = made.get(key);
       if (!channels) {
@@ -111,15 +111,15 @@ const ringing = (at: number, channels: readonly Int32Array[]): Ringing => ({
   channels,
 });
 
-/** How much of a lane goes to each channel. A file for one side has the drums on the other. */
+/** How much of a stem goes to each channel. A file for one side has the drums on the other. */
 const gains = (
   format: WavFormat,
-  lane: 'click' | 'voice' | 'drums',
+  stem: 'click' | 'voice' | 'drums',
   pan: number,
 ): readonly number[] => {
   if (channelsOf(format) === 1) return [1];
   if (format.layout === 'stereo') return [Math.min(1, 1 - pan), Math.min(1, 1 + pan)];
-  const left = (format.layout === 'left') === (lane !== 'drums');
+  const left = (format.layout === 'left') === (stem !== 'drums');
   return left ? [1, 0] : [0, 1];
 };
 

@@ -3,10 +3,10 @@ import {
   gainOf,
   LEVEL_RANGE,
   LONGEST_CLICK,
+  NO_OVERRIDES,
   renderClick,
   SOUND_NAMES,
   TIMBRES,
-  UNSAID,
 } from '../click';
 import { program, soloProgram } from '../set';
 import { quarter, roadMapOf } from '../testing';
@@ -73,7 +73,7 @@ test.each<WavFormat>([
   expect(bytes).toHaveLength(wavBytes(song, format));
   const loud = format.layout === 'right' ? 1 : 0;
   for (const { seconds } of timeline.clicks) {
-    const frame = onsetFrame(timeline.lead.seconds + seconds);
+    const frame = onsetFrame(timeline.countIn.seconds + seconds);
     expect(sample(bytes, format, frame, loud)).toBeGreaterThan(2 ** (format.bits - 4));
     if (frame > 0) expect(sample(bytes, format, frame - 1, loud)).toBe(0);
   }
@@ -119,7 +119,9 @@ test('over three hours every onset is within one sample of its exact time', () =
     (most, onset, index) =>
       Math.max(
         most,
-        Math.abs(onset - (timeline.clicks[index]!.seconds + timeline.lead.seconds) * SAMPLE_RATE),
+        Math.abs(
+          onset - (timeline.clicks[index]!.seconds + timeline.countIn.seconds) * SAMPLE_RATE,
+        ),
       ),
     0,
   );
@@ -128,7 +130,7 @@ test('over three hours every onset is within one sample of its exact time', () =
 });
 
 test('clicks that ring into one another are added and limited, never wrapped', () => {
-  const dense = roadMapOf([{ bars: 2, tempo: { kind: 'hold', perMinute: 400, unit: 'whole' } }]);
+  const dense = roadMapOf([{ bars: 2, tempo: { kind: 'held', perMinute: 400, unit: 'whole' } }]);
   const { bytes, song } = render(dense, MONO16);
   const peak = Math.max(
     ...Array.from({ length: wavFrames(song) }, (_, frame) =>
@@ -206,7 +208,9 @@ test('sections are marked behind the samples: their frame, and their name in UTF
   const frames = Array.from({ length: bytes.readUInt32LE(cue + 8) }, (_, index) =>
     bytes.readUInt32LE(cue + 12 + 24 * index + 20),
   );
-  const starts = timeline.passages.map(({ startSeconds }) => startSeconds + timeline.lead.seconds);
+  const starts = timeline.passages.map(
+    ({ startSeconds }) => startSeconds + timeline.countIn.seconds,
+  );
   expect(frames).toEqual([0, ...starts.map(onsetFrame)]);
   const list = bytes.subarray(cue + 8 + bytes.readUInt32LE(cue + 4));
   expect(list.toString('latin1', 0, 4) + list.toString('latin1', 8, 12)).toBe('LISTadtl');
@@ -225,7 +229,7 @@ test('in stereo each kind of click is on its side, and the drums are opposite th
   const left = { sound: 'beep', level: 0, pan: -1 } as const;
   const map = {
     ...roadMapOf([{ bars: 1 }], { countIn: 0 }),
-    click: { ...UNSAID, atBar: left, atPulse: { ...left, level: -6, pan: 1 } },
+    click: { ...NO_OVERRIDES, atBar: left, atPulse: { ...left, level: -6, pan: 1 } },
   };
   const format = { bits: 16, layout: 'stereo' } as const;
   const { bytes } = render(map, format);

@@ -1,6 +1,6 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
-import { DESIGN_FIELDS, isUnsaid, sayOfClick } from '@/core/click';
+import { CLICK_SETTINGS_FIELDS, hasNoOverrides, sayOfClick } from '@/core/click';
 import type { Operation } from '@/core/document';
 import { itemsOf, type SongSet } from '@/core/set';
 import { type BandFile, referenceTo } from '@/core/sheet';
@@ -125,8 +125,8 @@ const addToBook = async (
           value: pattern,
         }),
       ),
-    ...(isUnsaid(document.click)
-      ? DESIGN_FIELDS.filter((field) => click[field] !== null).flatMap((field) =>
+    ...(hasNoOverrides(document.click)
+      ? CLICK_SETTINGS_FIELDS.filter((field) => click[field] !== null).flatMap((field) =>
           sayOfClick(field, click[field]),
         )
       : []),

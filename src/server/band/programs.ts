@@ -10,7 +10,7 @@ import { readSong } from './songs';
 export const programOf = async (db: Queries, document: string): Promise<ProgramSource> => {
   const { kind, band } = await readDocument(db, document);
   if (kind === 'book')
-    return refuse('invalid', 'Book', 'A book has no click of its own; take away that of a song.');
+    return refuse('invalid', 'Book', 'A book has no click of its own; export that of a song.');
   const { click } = (await bandBook(db, band)).document;
   if (kind === 'road-map') {
     const { title, map } = await readSong(db, document);

@@ -1,7 +1,7 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
 import * as z from 'zod';
-import { designSingle } from '@/core/click';
+import { clickSettingsSingle } from '@/core/click';
 import { layoutSchema, USUAL_LAYOUT } from '@/core/kit';
 import { blankRoadMap, type RoadMap, roadMapKind } from '@/core/roadmap';
 import { type Queries, refuse } from '../database';
@@ -65,7 +65,7 @@ export const readSong = async (db: Queries, arrangement: string): Promise<SongEn
 
 const besideRow = z.object({
   arrangements: z.array(z.object({ id: z.string(), name: z.string() })),
-  click: designSingle,
+  click: clickSettingsSingle,
   kit: layoutSchema.nullable(),
 });
 

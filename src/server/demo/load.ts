@@ -1,7 +1,7 @@
 import 'server-only';
 import * as z from 'zod';
 import { blankBook } from '@/core/book';
-import { type Design, UNSAID } from '@/core/click';
+import { type ClickSettings, NO_OVERRIDES } from '@/core/click';
 import { firstOrders } from '@/core/document';
 import { backbeatUses, generateFill, STARTING_POINTS, startFrom } from '@/core/kit';
 import { blankSet, type Gap, type SetItem, type SongSet, STRAIGHT_ON } from '@/core/set';
@@ -101,8 +101,8 @@ const setOf = (
 };
 
 /** The band hears names and cues, and slow pulses are divided. */
-const BAND_CLICK: Design = {
-  ...UNSAID,
+const BAND_CLICK: ClickSettings = {
+  ...NO_OVERRIDES,
   divideBelow: 70,
   sayNames: true,
   sayLast: true,

@@ -8,22 +8,22 @@ song 72, in 4/4, count 4
 groove Light verse = hh 8ths, sn 2:x 4:x, bd 1 3
 groove Light chorus = hh 8ths, sn >2 >4, bd 1 2a 3
 fill Snare stays, 1 beats = sn 4 4&, t1 4a
-part Verse = 8, level 1, hats closed, feel cross-stick, groove Light verse
-part Chorus = 8, level 3, hats open, groove Light chorus
+part Verse = 8, level 1, timekeeper closed, feel cross-stick, groove Light verse
+part Chorus = 8, level 3, timekeeper open, groove Light chorus
 Keys: 4, level 1, tacet; cue last.1 listen "keys hold the last chord"
-Verse: part Verse, x 2; pass 2: level 2, hats half-open
+Verse: part Verse, x 2; pass 2: level 2, timekeeper half-open
 Chorus: part Chorus; fill last.4 "one beat, snare stays" plays "Snare stays"
 Verse: part Verse, level 2
 Chorus: part Chorus, level 4, x 2
-Bridge: 8, x 2, level 2 > 5, feel half-time; cue 1.1 watch "leader may go round again" by "Perpetua" lead 2 bars
+Bridge: 8, x 2, level 2 > 5, feel half-time; cue 1.1 watch "leader may go round again" by "Perpetua" warn 2 bars
 Chorus: part Chorus, level 5
 Out: 4, level 2 > 1; cue last.1 fade "let it ring"`,
   },
   'Stairs to the Loft': {
     'As recorded': `
 song q. 68, in 6/8, count 6
-part Verse = 16, level 2, hats closed
-part Chorus = 16, level 4, hats ride
+part Verse = 16, level 2, timekeeper closed
+part Chorus = 16, level 4, timekeeper ride
 Intro: 4, level 2
 repeat 2:
   Verse: part Verse; pass 2: level 3

@@ -10,12 +10,12 @@ groove Tide chorus, note "Right arm moves to the ride a bar early" = hh 8ths, sn
 groove Tide chorus light, easier of Tide chorus = hh 8ths, sn >2 >4, bd 1 3
 fill Snare to floor, 2 beats, leading = sn 3 3e 3& 3a, t1 4, ft 4& 4a
 fill Snare build, note "Start low: the build is eight bars long" = sn 1 1& 2 2& 3 3e 3& 3a 4 4e 4& 4a, louder 1.1 to end
-part Verse groove = 16, level 2, hats closed, feel cross-stick, groove Quay cross-stick
-part Chorus groove = 8, level 4, hats ride, groove Tide chorus
-Intro: 4, level 2, hats pedal
+part Verse groove = 16, level 2, timekeeper closed, feel cross-stick, groove Quay cross-stick
+part Chorus groove = 8, level 4, timekeeper ride, groove Tide chorus
+Intro: 4, level 2, timekeeper pedal
 Verse: part Verse groove; cue 9.1 listen "second guitar comes in"
 Chorus: part Chorus groove, level 3; fill last.3 "snare to floor tom" plays "Snare to floor"
-Verse: part Verse groove, level 3, hats half-open
+Verse: part Verse groove, level 3, timekeeper half-open
 Chorus: part Chorus groove
 Bridge: 8, level 3 > 5; fill last.1 "build on the snare" plays "Snare build"; no-crash 1.1
 Chorus: part Chorus groove, level 5, x 2; hit last.4& "horns" on last
@@ -26,14 +26,14 @@ Out: 4, level 3 > 1; cue last.1 fade "last bar rings"`,
 song 126, in 4/4, count 6, pickup 2, recording 0:03.2
 groove Ferry train, alternating, note "Hands even, accents from the wrist; do not rush when both are busy" = sn (1) (1e) >1& (1a) (2) (2e) >2& (2a) (3) (3e) >3& (3a) (4) (4e) >4& (4a), bd quarters, hf 2 4
 groove Ferry train light, easier of Ferry train = sn (1) >1& (2) >2& (3) >3& (4) >4&, bd 1 3
-groove Ferry train shaker, small line-up of Ferry train = hh 16ths, sn >2 >4, bd quarters
+groove Ferry train shaker, plus percussion of Ferry train = hh 16ths, sn >2 >4, bd quarters
 groove Ferry chorus, note "Backbeat deep, ride on the shoulder" = hh 8ths, sn >2 >4, bd 1 2& 3 | bd 1 2& 3 4&
 groove Open water = hh quarters, sn >3, bd 1 2&
 fill Round the toms, leading, note "Right hand is free for the crash" = t1 1 1e 1& 1a, t2 2 2e 2& 2a, ft 3 3e 3& 3a, sn >4 4e 4& >4a
 fill Two of snare, 1 beats = sn 4 4e 4& 4a
 fill Open two, 2 beats, leading = sn >3, t1 3& 3a, ft >4 4& 4a
-part Train = 16, level 3, feel train beat, hats closed, groove Ferry train
-part Chorus groove = 7, level 5, hats ride, groove Ferry chorus
+part Train = 16, level 3, feel train beat, timekeeper closed, groove Ferry train
+part Chorus groove = 7, level 5, timekeeper ride, groove Ferry chorus
 Intro: 8, part Train, level 2
 Verse: part Train, level 2 > 3; cue 1.1 remember "no crash: it comes on the 4"; no-crash 1.1; cue 9.1 listen "accordion run" check
 Lift: 2, level 3 > 4, groove Ferry chorus; fill last.1 "round the toms" plays "Round the toms"
@@ -41,15 +41,15 @@ Chorus: part Chorus groove; fill last.4 "one beat of snare" plays "Two of snare"
 Verse: part Train; cue last.1 listen "Tam counts the lift" by "Tam"
 Lift: 2, level 3 > 4, groove Ferry chorus; fill last.1 "round the toms" plays "Round the toms"
 Chorus: part Chorus groove; stop last.3
-Break: 4, tacet; cue 1.1 watch "all stop, accordion alone" lead 2 bars
+Break: 4, tacet; cue 1.1 watch "all stop, accordion alone" warn 2 bars
 Bridge: 10, level 3 > 5, feel half-time, groove Open water; cue 1.1 watch "nod, then in" by "Odile"; fill last.3 "open" plays "Open two"
 Chorus: part Chorus groove, x 2; push last.4& "with the horns" on last; fill last.4
 Vamp: 4, x 2, level 4, groove Ferry chorus, vamp "Odile lifts the bow"
 Out: 4, level 5, tempo > 138, groove Ferry train; choke last.4`,
     'Small line-up': `
 song 126, in 4/4, count 6, pickup 2, recording 0:03.2
-part Train = 16, level 3, feel train beat, hats closed
-part Chorus groove = 7, level 4, hats closed
+part Train = 16, level 3, feel train beat, timekeeper closed
+part Chorus groove = 7, level 4, timekeeper closed
 Intro: 8, part Train, level 2
 Verse: part Train, level 2 > 3; no-crash 1.1
 Lift: 2, level 3 > 4; fill last.3 "snare only"
@@ -67,32 +67,32 @@ song q. 64, in 6/8, count 6
 groove Sailors’ six = hh 8ths, sn 4:x, bd 1
 groove Refrain six = hh 8ths, sn >4 (6), bd 1 3
 fill Three on the toms, 3 beats = t1 4, t2 5, ft 6
-part Waltz = 16, level 2, feel sailors’ waltz, hats closed, groove Sailors’ six
-part Refrain groove = 8, level 3, hats half-open, groove Refrain six
-Accordion: 8, part Waltz, level 1, hats pedal
+part Waltz = 16, level 2, feel sailors’ waltz, timekeeper closed, groove Sailors’ six
+part Refrain groove = 8, level 3, timekeeper half-open, groove Refrain six
+Accordion: 8, part Waltz, level 1, timekeeper pedal
 repeat 3:
-  Verse: part Waltz; pass last: hats half-open
+  Verse: part Waltz; pass last: timekeeper half-open
   Refrain: part Refrain groove; pass not 1: level 4; fill last.4 "three on the toms" plays "Three on the toms"
 ending 1:
-  Answer: 4, part Waltz, hats pedal; cue 1.1 listen "accordion alone"
+  Answer: 4, part Waltz, timekeeper pedal; cue 1.1 listen "accordion alone"
 ending 2:
-  Fiddle: part Waltz, level 3, hats ride; cue 9.1 listen "fiddle goes up the octave"
+  Fiddle: part Waltz, level 3, timekeeper ride; cue 9.1 listen "fiddle goes up the octave"
 ending 3:
-  Out: 4, level 2 > 1, tempo > 50; hold end 3 s
+  Out: 4, level 2 > 1, tempo > 50; fermata end 3 s
 end`,
   },
   'Low Tide Blues': {
     'As recorded': `
 song q. 58, in 12/8, count 12
 groove Twelve eights = hh 8ths, sn >4 >10, bd 1 6 7
-part Slow blues = 12, level 3, hats closed, groove Twelve eights
+part Slow blues = 12, level 3, timekeeper closed, groove Twelve eights
 Turnaround: 4, level 2, part Slow blues
 Chorus 1: part Slow blues, level 2
 Chorus 2: part Slow blues
-Guitar: part Slow blues, level 3 > 5, hats ride
+Guitar: part Slow blues, level 3 > 5, timekeeper ride
 Organ: part Slow blues, level 4 > 2; from 9.1 level 2
-Last chorus: part Slow blues, level 5, hats crash; stop 11.4 to 12.1 "break"
-Tag: 2, x 3, level 4; cue 1.1 remember "three times, then stop" on 1; hold last.10 2 s on last`,
+Last chorus: part Slow blues, level 5, timekeeper crash; stop 11.4 to 12.1 "break"
+Tag: 2, x 3, level 4; cue 1.1 remember "three times, then stop" on 1; fermata last.10 2 s on last`,
   },
   'Seven at the Harbour Wall': {
     'As recorded': `
@@ -100,8 +100,8 @@ song 132, in 7/8 2+2+3, count 7
 groove Wall riff = hh 1 3 5 6 7, sn >3 >7, bd 1 5
 groove Wall dance, note "Count 2 + 2 + 3; the last three lean" = hh 8ths, sn >3 >6, bd 1 4 5
 fill Last three, 3 beats = sn 5 5&, t1 6 6&, ft 7 7&
-part Riff groove = 4, level 3, hats closed, groove Wall riff
-part Dance groove = 8, level 4, hats ride, groove Wall dance
+part Riff groove = 4, level 3, timekeeper closed, groove Wall riff
+part Dance groove = 8, level 4, timekeeper ride, groove Wall dance
 Riff: part Riff groove, x 2
 Dance: part Dance groove, x 2; fill last.5 "last three" plays "Last three" on last
 Clarinet: 8, part Riff groove
@@ -114,11 +114,11 @@ Riff: part Riff groove, level 5; choke last.7`,
   'Five Bells': {
     'As recorded': `
 song 150, in 5/4 3+2, count 5
-part Bells groove = 8, level 2, hats pedal
-part Rock = 16, level 3, hats closed
-part Chorus groove = 8, level 5, hats crash
+part Bells groove = 8, level 2, timekeeper pedal
+part Rock = 16, level 3, timekeeper closed
+part Chorus groove = 8, level 5, timekeeper crash
 Bells: part Bells groove; hit 1.1 "bell"; hit 3.1 "bell"; hit 5.1 "bell"; hit 7.1 "bell"
-Bells with bass: part Bells groove, level 2 > 4; fill last.4 "into four"; cue last.1 count "Odile counts four" by "Odile" lead 4 beats
+Bells with bass: part Bells groove, level 2 > 4; fill last.4 "into four"; cue last.1 count "Odile counts four" by "Odile" warn 4 beats
 Verse: part Rock, in 4/4
 Chorus: part Chorus groove
 Verse: part Rock
@@ -128,57 +128,57 @@ Bells: 4, part Bells groove, level 4 > 2, in 5/4 3+2`,
   'Rope Walk Shuffle': {
     'As recorded': `
 song 138, in 4/4, count 4
-part Shuffle = 12, level 3, feel swung eighths 2:1 + shuffle, hats closed
+part Shuffle = 12, level 3, feel swung eighths 2:1 + shuffle, timekeeper closed
 Intro: 4, part Shuffle, level 4; fill last.3 "triplets"
 Verse: part Shuffle, x 2
 Horns: 8, part Shuffle, level 4; hit 2.4& "horns"; hit 4.4& "horns"; hit 6.4& "horns"
-Solo: part Shuffle, level 4, x 2, hats ride; cue 1.1 watch "tenor may take another" by "Odile" on last
+Solo: part Shuffle, level 4, x 2, timekeeper ride; cue 1.1 watch "tenor may take another" by "Odile" on last
 Verse: part Shuffle
 Out: 4, part Shuffle, level 5; stop last.3`,
   },
   Millstone: {
     'As recorded': `
 song 104, in 4/4, count 4
-part Mill = 12, level 3, hats closed
-part Chorus groove = 8, level 4, hats half-open
+part Mill = 12, level 3, timekeeper closed
+part Chorus groove = 8, level 4, timekeeper half-open
 Intro: 8, level 2 > 3, part Mill
 repeat 2:
-  Verse: part Mill; pass 2: hats half-open
+  Verse: part Mill; pass 2: timekeeper half-open
   Chorus: part Chorus groove; fill last.4 "pick-up on the snare"
 end
-Bridge: 8, level 5, feel half-time, hats crash; fill 4.1 to 5.1 "one bar, toms"
+Bridge: 8, level 5, feel half-time, timekeeper crash; fill 4.1 to 5.1 "one bar, toms"
 Down: 4, level 1 > 3; cue 1.1 remember "drop to the hats"
 Chorus: part Chorus groove, level 5, x 2`,
   },
   'Quay Lights': {
     'As recorded': `
 song 120, in 4/4, count 4
-part Floor = 16, level 3, feel four on the floor, hats closed
-part Chorus groove = 8, level 4, hats open
+part Floor = 16, level 3, feel four on the floor, timekeeper closed
+part Chorus groove = 8, level 4, timekeeper open
 Intro: 8, part Floor
 repeat 2:
-  Verse: part Floor; pass 2: hats half-open
+  Verse: part Floor; pass 2: timekeeper half-open
   Chorus: part Chorus groove; fill last.3
 end
 Middle: 8, level 2 > 4; cue 5.1 listen "lights come up one by one"; fill last.1 "long roll"
-Last chorus: 16, level 5, feel double-time, hats ride
+Last chorus: 16, level 5, feel double-time, timekeeper ride
 Out: 4, level 5; hit last.1 "end"`,
     'Short version': `
 song 120, in 4/4, count 4
-part Floor = 16, level 3, feel four on the floor, hats closed
-part Chorus groove = 8, level 4, hats open
+part Floor = 16, level 3, feel four on the floor, timekeeper closed
+part Chorus groove = 8, level 4, timekeeper open
 Intro: 4, part Floor
 Verse: part Floor
 Chorus: part Chorus groove; fill last.3
 Middle: 8, level 2 > 4; fill last.1 "long roll"
-Last chorus: 8, level 5, feel double-time, hats ride
+Last chorus: 8, level 5, feel double-time, timekeeper ride
 Out: 4, level 5; hit last.1 "end"`,
   },
   'Three Ways Home': {
     'As recorded': `
 song 116, in 4/4, count 4
-part Walking = 12, level 3, hats closed
-part Chorus groove = 8, level 4, hats ride
+part Walking = 12, level 3, timekeeper closed
+part Chorus groove = 8, level 4, timekeeper ride
 Intro: 6, level 2
 repeat 3:
   Verse: part Walking; pass last: level 2
@@ -192,8 +192,8 @@ Last bars: 2, level 5; hit last.3 "out"`,
   'While the Kettle Sings': {
     'As recorded': `
 song 100, in 4/4, count 4
-part Brush = 4, level 1, hats pedal
-part Tune groove = 16, level 3, hats closed
+part Brush = 4, level 1, timekeeper pedal
+part Tune groove = 16, level 3, timekeeper closed
 Vamp: part Brush, x 8, vamp "announcement is over"; cue 1.1 watch "Odile raises a hand" by "Odile" on 1
 Tune: part Tune groove; fill last.4
 Vamp: part Brush, x 4, vamp "raffle is drawn"
@@ -203,56 +203,56 @@ Out: 2, level 2; choke last.4`,
   'Not Yet, Not Yet': {
     'As recorded': `
 song 158, in 4/4, count 4
-part Fast = 16, level 3, hats closed
-part Chorus groove = 16, level 5, hats crash
+part Fast = 16, level 3, timekeeper closed
+part Chorus groove = 16, level 5, timekeeper crash
 Intro: 8, part Fast, level 4
 repeat 2:
   Verse: part Fast
   Chorus: part Chorus groove; fill last.3
 end
 False ending: 2, level 5; hit 1.1 "all"; stop 1.2 to 2.1
-Nothing: 2, tacet, no click; cue 1.1 remember "do not move" ; cue last.4 watch "Odile breathes in" by "Odile" lead 2 beats
+Nothing: 2, tacet, no click; cue 1.1 remember "do not move" ; cue last.4 watch "Odile breathes in" by "Odile" warn 2 beats
 Chorus: part Chorus groove
 Out: 4, level 5; hit last.1; stop last.2`,
   },
   'Hauling Up': {
     'As recorded': `
 song 96, in 4/4, count 4
-part Reel groove = 16, level 5, hats ride
+part Reel groove = 16, level 5, timekeeper ride
 Call: 8, level 1, tacet; cue last.1 listen "last line of the call"
-Answer: 8, level 2, hats pedal
+Answer: 8, level 2, timekeeper pedal
 Haul: 16, level 2 > 5, tempo 96 > 144; fill last.1 "up to the reel"; cue 9.1 remember "keep pulling, not pushing"
-Reel: part Reel groove, x 3; fill last.4; pass last: hats crash
-Slower: 4, level 4, tempo > 108 bar steps; hold last.4 2 s "all together"`,
+Reel: part Reel groove, x 3; fill last.4; pass last: timekeeper crash
+Slower: 4, level 4, tempo > 108 bar steps; fermata last.4 2 s "all together"`,
   },
   'Gannet Street': {
     'As recorded': `
 song 178, in 4/4, count 8
-part Skipping = 10, level 3, hats closed
-part Chorus groove = 7, level 5, hats crash
+part Skipping = 10, level 3, timekeeper closed
+part Chorus groove = 7, level 5, timekeeper crash
 Intro: 8, part Skipping, level 4; hit 8.2 "horns"; hit 8.3 "horns"; hit 8.4 "horns"
 repeat 2:
-  Verse: part Skipping; cue 9.1 remember "two more than you think"; pass 2: hats half-open
+  Verse: part Skipping; cue 9.1 remember "two more than you think"; pass 2: timekeeper half-open
   Chorus: part Chorus groove; fill last.4
 end
-Horns: 16, level 4, part Skipping, hats ride
-Quiet verse: part Skipping, tacet; cue 1.1 remember "drums out, click stays"; cue last.1 count "in on four" lead 4 beats
+Horns: 16, level 4, part Skipping, timekeeper ride
+Quiet verse: part Skipping, tacet; cue 1.1 remember "drums out, click stays"; cue last.1 count "in on four" warn 4 beats
 Chorus: part Chorus groove, x 3; fill last.4; pass last: 8
 Out: 3, level 5; stop last.3`,
   },
   'Last Boat': {
     'As recorded': `
 song 108, in 4/4, count 4
-part Verse groove = 16, level 2, hats closed
-part Chorus groove = 8, level 4, hats ride
+part Verse groove = 16, level 2, timekeeper closed
+part Chorus groove = 8, level 4, timekeeper ride
 Piano verse: 16, level 1, tacet; cue last.3 listen "boat horn in the piano" ; fill last.4 "pick-up"
 Verse: part Verse groove
 Chorus: part Chorus groove, level 3; fill last.3
-Verse: part Verse groove, level 3, hats half-open
+Verse: part Verse groove, level 3, timekeeper half-open
 Chorus: part Chorus groove
 Climb: 8, level 3 > 5; fill last.1 "four, everything"
 Chorus: part Chorus groove, level 5, x 2
 Last line: 4, level 4 > 2, tempo > 72 by time; cue 1.1 watch "slows down" by "Odile"
-Last note: 1, level 4; hold 1.1 4 s "Odile’s bow"; choke 1.4`,
+Last note: 1, level 4; fermata 1.1 4 s "Odile’s bow"; choke 1.4`,
   },
 };

@@ -8,12 +8,12 @@ import { type Content, type WavFormat, wavBytes, wavChunks } from '@/core/wav';
 import { type Speak, voiceOf } from './voice';
 
 /** What can be heard in a file. */
-export const LANES = ['click', 'voice', 'drums'] as const;
-export type Lane = (typeof LANES)[number];
+export const STEMS = ['click', 'voice', 'drums'] as const;
+export type Lane = (typeof STEMS)[number];
 
 /** What files are made of: whose songs, what is to be heard, on whose kit. */
 export type Source = CompiledProgram & {
-  readonly lanes: readonly Lane[];
+  readonly stems: readonly Lane[];
   readonly kit: Layout;
   readonly speak: Speak;
 };
@@ -26,14 +26,14 @@ export const midiFile = async (
   source: Source,
   how: Pick<MidiContent, 'ramps' | 'format'>,
 ): Promise<Uint8Array<ArrayBuffer>> => {
-  const { title, program, maps, kit, lanes, speak } = source;
+  const { title, program, maps, kit, stems, speak } = source;
   const notes = () =>
     program.songs.map(({ timeline }, index) => perform(maps[index]!, timeline, kit));
   const content: MidiContent = {
     ...how,
-    click: lanes.includes('click'),
-    ...(lanes.includes('drums') && { drums: notes() }),
-    ...(lanes.includes('voice') && { words: await voiceOf(speak, program) }),
+    click: stems.includes('click'),
+    ...(stems.includes('drums') && { drums: notes() }),
+    ...(stems.includes('voice') && { words: await voiceOf(speak, program) }),
   };
   return new Uint8Array(writeMidi(exportMidi(title, program, content)));
 };
@@ -41,7 +41,7 @@ export const midiFile = async (
 /** A program as one WAV file. */
 export const wavFile = async (source: Source, format: WavFormat): Promise<Made> => {
   const { program } = source;
-  const content = await contentOf(source, program, source.maps, source.lanes);
+  const content = await contentOf(source, program, source.maps, source.stems);
   return {
     body: streamOf(wavChunks(program, format, content)),
     bytes: wavBytes(program, format, content),
@@ -53,7 +53,7 @@ export const wavOfEachSong = async (source: Source, format: WavFormat): Promise<
   const songs = await Promise.all(
     source.program.songs.map(async ({ title, timeline }, index) => {
       const program = soloProgram(title, timeline);
-      const content = await contentOf(source, program, [source.maps[index]!], source.lanes);
+      const content = await contentOf(source, program, [source.maps[index]!], source.stems);
       return {
         name: `${String(index + 1).padStart(2, '0')} ${plain(title)}.wav`,
         program,
@@ -68,10 +68,10 @@ export const wavOfEachSong = async (source: Source, format: WavFormat): Promise<
 export const wavOfEachLane = async (source: Source, format: WavFormat): Promise<Made> => {
   const { program, maps, title } = source;
   const stems = await Promise.all(
-    source.lanes.map(async (lane) => ({
-      name: `${plain(title)} - ${lane}.wav`,
+    source.stems.map(async (stem) => ({
+      name: `${plain(title)} - ${stem}.wav`,
       program,
-      content: await contentOf(source, program, maps, [lane]),
+      content: await contentOf(source, program, maps, [stem]),
     })),
   );
   return zipOf(stems, format);
@@ -81,11 +81,11 @@ const contentOf = async (
   { kit, speak }: Source,
   program: Program,
   maps: Source['maps'],
-  lanes: readonly Lane[],
+  stems: readonly Lane[],
 ): Promise<Content> => ({
-  click: lanes.includes('click'),
-  ...(lanes.includes('voice') && { voice: await voiceOf(speak, program) }),
-  ...(lanes.includes('drums') && { drums: drumsOf(program, maps, kit) }),
+  click: stems.includes('click'),
+  ...(stems.includes('voice') && { voice: await voiceOf(speak, program) }),
+  ...(stems.includes('drums') && { drums: drumsOf(program, maps, kit) }),
 });
 
 type Entry = { readonly name: string; readonly program: Program; readonly content: Content };

@@ -30,7 +30,7 @@ export type Job = { readonly source: ProgramSource } & (
   | ({ readonly as: Exclude<HeardFormat, 'midi'>; readonly format: WavFormat } & Heard)
 );
 
-type Heard = { readonly lanes: readonly Lane[]; readonly kit: Layout };
+type Heard = { readonly stems: readonly Lane[]; readonly kit: Layout };
 
 /** A file that was made: what it is called, and its bytes piece by piece. */
 export type MadeFile = Made & { readonly name: string; readonly type: string };
@@ -48,8 +48,8 @@ export const makeFile = async (job: Job, speak: Speak): Promise<MadeFile> => {
 };
 
 const makeBytes = async (job: Job, compiled: CompiledProgram, speak: Speak): Promise<Made> => {
-  if (!('lanes' in job)) return whole(new TextEncoder().encode(words(job.as, compiled)));
-  const source: Source = { ...compiled, lanes: job.lanes, kit: job.kit, speak };
+  if (!('stems' in job)) return whole(new TextEncoder().encode(words(job.as, compiled)));
+  const source: Source = { ...compiled, stems: job.stems, kit: job.kit, speak };
   if (job.as === 'midi') return whole(await midiFile(source, job));
   if (job.as === 'wav') return wavFile(source, job.format);
   return job.as === 'songs' ? wavOfEachSong(source, job.format) : wavOfEachLane(source, job.format);

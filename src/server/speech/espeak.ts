@@ -1,10 +1,10 @@
 import 'server-only';
 import { spawn } from 'node:child_process';
-import type { FullDesign } from '@/core/click';
+import type { FullClickSettings } from '@/core/click';
 import { treat } from '@/core/speech';
 import { SAMPLE_RATE } from '@/core/wav';
 
-export type VoiceName = FullDesign['voice'];
+export type VoiceName = FullClickSettings['voice'];
 
 const VOICES: Readonly<Record<VoiceName, string>> = { british: 'en-gb', american: 'en-us' };
 /** Words a minute: brisk, since there is little room between two bars; for a fast count faster still. */

@@ -1,4 +1,4 @@
-import { UNSAID } from '@/core/click';
+import { NO_OVERRIDES } from '@/core/click';
 import { soloProgram } from '@/core/set';
 import { parseShorthand } from '@/core/shorthand';
 import { roadMapOf } from '@/core/testing';
@@ -63,13 +63,13 @@ test('hostile words are only words: no option, no markup, no length', async () =
 
 test('a song’s voice is over before each place it speaks of', async () => {
   const { map } = parseShorthand(
-    'song 126, in 4/4, count 6\nVerse: 8; cue 4 listen "guitar" lead 1 bars\nBridge: 4',
+    'song 126, in 4/4, count 6\nVerse: 8; cue 4 listen "guitar" warn 1 bars\nBridge: 4',
     (() => {
       let count = 0;
       return () => `s${++count}`;
     })(),
   );
-  const click = { ...UNSAID, sayCount: true, sayNames: true, sayCues: true };
+  const click = { ...NO_OVERRIDES, sayCount: true, sayNames: true, sayCues: true };
   const timeline = compile({ ...map, click });
   const said = await voiceOf(speaker(within), soloProgram('Song', timeline));
   expect(said.map(({ text }) => text)).toEqual([
@@ -88,7 +88,7 @@ test('a song’s voice is over before each place it speaks of', async () => {
   });
   const { text, at, samples } = said.at(-1)!;
   expect(text).toBe('Bridge in two');
-  const bridge = timeline.lead.seconds + timeline.passages[1]!.startSeconds;
+  const bridge = timeline.countIn.seconds + timeline.passages[1]!.startSeconds;
   expect(at + samples.length / 48_000).toBeLessThan(bridge);
 });
 
@@ -100,7 +100,7 @@ test('where the program is missing there is no voice, and all else is as ever', 
     const sound = await recordings(within, [line]);
     expect(sound(line)).toBeUndefined();
     const map = { ...roadMapOf([{ bars: 4 }, { name: 'Unheard of', bars: 4 }]) };
-    const click = { ...UNSAID, sayNames: true };
+    const click = { ...NO_OVERRIDES, sayNames: true };
     const song = soloProgram('Song', compile({ ...map, click }));
     expect(await voiceOf(speaker(within), song)).toEqual([]);
     expect(song.songs[0]!.timeline.clicks).toHaveLength(4 + 32);

@@ -1,9 +1,15 @@
-import { type ClickKind, clicksOfBar, type FullDesign, partsAt, strikeOf } from '@/core/click';
+import {
+  type ClickKind,
+  clickSoundOf,
+  clicksOfBar,
+  type FullClickSettings,
+  partsAt,
+} from '@/core/click';
 import { barTicks, beatTicks, type Meter } from '@/core/time';
 import classes from './Click.module.css';
 
 type Props = {
-  readonly design: FullDesign;
+  readonly clickSettings: FullClickSettings;
   readonly meter: Meter;
   /** Pulses a minute. */
   readonly perMinute: number;
@@ -16,9 +22,9 @@ const FOOT = 40;
 const FLOOR = -24;
 
 /** One bar with its clicks: how high they stand is how loud they are, the first beat is filled. */
-export const BarPicture = ({ design, meter, perMinute }: Props) => {
-  const clicks = clicksOfBar(meter, design, partsAt(design, meter, perMinute))
-    .map(({ offset, kind }) => ({ offset, kind, ...strikeOf(design, kind, 3) }))
+export const BarPicture = ({ clickSettings, meter, perMinute }: Props) => {
+  const clicks = clicksOfBar(meter, clickSettings, partsAt(clickSettings, meter, perMinute))
+    .map(({ offset, kind }) => ({ offset, kind, ...clickSoundOf(clickSettings, kind, 3) }))
     .filter(({ sound }) => sound !== 'none');
   const x = (ticks: number) => 8 + ((WIDTH - 16) * ticks) / barTicks(meter);
   return (
@@ -53,5 +59,5 @@ const ROLE: Readonly<Record<ClickKind, string>> = {
   group: 'strong',
   pulse: 'plainClick',
   division: 'faint',
-  across: 'crossing',
+  polyrhythm: 'crossing',
 };

@@ -20,7 +20,7 @@ import { Profile, useNeedle } from '../profile';
 import { Segments } from '../shared/Segments';
 import { useProgram } from '../transport';
 import classes from './Click.module.css';
-import { DesignForm } from './DesignForm';
+import { ClickSettingsForm } from './ClickSettingsForm';
 import type { Say } from './Fields';
 import { useSpeaks } from './useSpeaks';
 
@@ -78,7 +78,7 @@ export const ClickPage = ({ opened }: Props) => {
             needle={needle}
           />
         </div>
-        <DesignForm
+        <ClickSettingsForm
           said={book.click}
           above={[]}
           as="usual"

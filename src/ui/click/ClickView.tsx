@@ -1,20 +1,20 @@
 'use client';
 
-import { type Design, sayOfClick, UNSAID, withSaid } from '@/core/click';
+import { type ClickSettings, NO_OVERRIDES, sayOfClick, withSaid } from '@/core/click';
 import { setField } from '@/core/editing';
 import { type RoadMap, type Section, sectionsOf } from '@/core/roadmap';
 import { barTicks, type Meter, pulsesOf, TICKS_PER_QUARTER } from '@/core/time';
 import type { Edit } from '../document';
 import { Select } from '../shared/Select';
 import classes from './Click.module.css';
-import { DesignForm } from './DesignForm';
+import { ClickSettingsForm } from './ClickSettingsForm';
 import type { Say } from './Fields';
 import { useSpeaks } from './useSpeaks';
 
 type Props = {
   readonly map: RoadMap;
   /** What the band says. */
-  readonly band: Design;
+  readonly band: ClickSettings;
   readonly section: Section | undefined;
   readonly onSelect: (section: string | undefined) => void;
   readonly meter: Meter;
@@ -32,10 +32,17 @@ const ClickView = (props: Props) => {
   const { map, band, section, onSelect, meter, quarters, edit, mayEdit } = props;
   const speaks = useSpeaks();
   const sections = sectionsOf(map);
-  const own = sections.filter(({ design }) => design !== null);
+  const own = sections.filter(({ clickSettings }) => clickSettings !== null);
   const sayOfSong: Say = (field, value) => edit(sayOfClick(field, value));
   const sayOfSection: Say = (field, value) =>
-    edit(setField('sections', section!.id, 'design', withSaid(section!.design, field, value)));
+    edit(
+      setField(
+        'sections',
+        section!.id,
+        'clickSettings',
+        withSaid(section!.clickSettings, field, value),
+      ),
+    );
   const shared = { mayEdit, meter, speaks, perMinute: pulsesAt(quarters, meter) };
   return (
     <div>
@@ -46,7 +53,8 @@ const ClickView = (props: Props) => {
           choices={[
             [SONG, 'The whole song'],
             ...sections.map(
-              ({ id, name, design }) => [id, `${name}${design ? ' (its own)' : ''}`] as const,
+              ({ id, name, clickSettings }) =>
+                [id, `${name}${clickSettings ? ' (its own)' : ''}`] as const,
             ),
           ]}
           onChange={(id) => onSelect(id === SONG ? undefined : id)}
@@ -58,16 +66,16 @@ const ClickView = (props: Props) => {
         </span>
       </div>
       {section ? (
-        <DesignForm
+        <ClickSettingsForm
           key={section.id}
-          said={section.design ?? UNSAID}
+          said={section.clickSettings ?? NO_OVERRIDES}
           above={[band, map.click]}
           as="as the song"
           onSay={sayOfSection}
           {...shared}
         />
       ) : (
-        <DesignForm
+        <ClickSettingsForm
           said={map.click}
           above={[band]}
           as="as the band"

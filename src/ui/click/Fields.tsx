@@ -1,20 +1,20 @@
 import { IconArrowBackUp } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
-import type { Design, DesignField, FullDesign } from '@/core/click';
+import type { ClickSettings, ClickSettingsField, FullClickSettings } from '@/core/click';
 import type { Problem, Result } from '@/core/result';
 import { Cell } from '../shared/Cell';
 import classes from './Click.module.css';
 import { PickOne } from './PickOne';
 import { CHOICES, LABELS } from './words';
 
-export type Say = <F extends DesignField>(
+export type Say = <F extends ClickSettingsField>(
   field: F,
-  value: FullDesign[F] | null,
+  value: FullClickSettings[F] | null,
 ) => Problem | undefined;
 
 export type Shared = {
-  readonly said: Design;
-  readonly inherited: FullDesign;
+  readonly said: ClickSettings;
+  readonly inherited: FullClickSettings;
   readonly as: string;
   readonly onSay: Say;
 };
@@ -29,20 +29,20 @@ export const Choice = ({ field, said, inherited, as, onSay }: Shared & { field: 
       value={said[field]}
       inherited={inherited[field]}
       as={as}
-      choices={CHOICES[field] as readonly (readonly [FullDesign[ChoiceField], string])[]}
+      choices={CHOICES[field] as readonly (readonly [FullClickSettings[ChoiceField], string])[]}
       onPick={(value) => onSay(field, value as never)}
     />
   </Row>
 );
 
-type TypedProps<F extends DesignField> = Shared & {
+type TypedProps<F extends ClickSettingsField> = Shared & {
   readonly field: F;
-  readonly say: (value: FullDesign[F]) => string;
-  readonly parse: (text: string) => Result<FullDesign[F]>;
+  readonly say: (value: FullClickSettings[F]) => string;
+  readonly parse: (text: string) => Result<FullClickSettings[F]>;
 };
 
 /** A field that is written. */
-export const Typed = <F extends 'across' | 'silence'>(props: TypedProps<F>) => {
+export const Typed = <F extends 'polyrhythm' | 'silence'>(props: TypedProps<F>) => {
   const { field, said, inherited, as, onSay, say, parse } = props;
   const own = said[field];
   const type = (text: string): Problem | undefined => {
@@ -54,7 +54,7 @@ export const Typed = <F extends 'across' | 'silence'>(props: TypedProps<F>) => {
     <Row field={field} said={said} onSay={onSay}>
       <Cell
         label={LABELS[field]}
-        value={own === null ? '' : say(own as FullDesign[F])}
+        value={own === null ? '' : say(own as FullClickSettings[F])}
         placeholder={`${as}: ${say(inherited[field])}`}
         onText={type}
         onLeave

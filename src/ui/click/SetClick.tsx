@@ -1,15 +1,15 @@
 'use client';
 
-import { type Design, sayOfClick } from '@/core/click';
+import { type ClickSettings, sayOfClick } from '@/core/click';
 import type { Meter } from '@/core/time';
 import type { Edit } from '../document';
-import { DesignForm } from './DesignForm';
+import { ClickSettingsForm } from './ClickSettingsForm';
 import type { Say } from './Fields';
 import { useSpeaks } from './useSpeaks';
 
 type Props = {
-  readonly said: Design;
-  readonly band: Design;
+  readonly said: ClickSettings;
+  readonly band: ClickSettings;
   readonly edit: Edit;
   readonly mayEdit: boolean;
 };
@@ -21,7 +21,7 @@ const SetClick = ({ said, band, edit, mayEdit }: Props) => {
   const speaks = useSpeaks();
   const say: Say = (field, value) => edit(sayOfClick(field, value));
   return (
-    <DesignForm
+    <ClickSettingsForm
       said={said}
       above={[band]}
       as="as the band"

@@ -1,13 +1,19 @@
-import { type ClickKind, type FullDesign, SOUND_NAMES, type Strike, TIMBRES } from '@/core/click';
+import {
+  type ClickKind,
+  type ClickSound,
+  type FullClickSettings,
+  SOUND_NAMES,
+  TIMBRES,
+} from '@/core/click';
 
 /** What a drummer calls the fields of a click design, and what can be chosen in them. */
 
-export const LABELS: Readonly<Record<Exclude<keyof FullDesign, 'atSpeech'>, string>> = {
+export const LABELS: Readonly<Record<Exclude<keyof FullClickSettings, 'atSpeech'>, string>> = {
   pulses: 'Click on',
   accents: 'Accents',
   divide: 'Divide each pulse',
   divideBelow: 'Divide by itself',
-  across: 'Notes across',
+  polyrhythm: 'Polyrhythm',
   silence: 'Bars left out',
   tacet: 'Where the drums rest',
   soft: 'In soft sections',
@@ -23,7 +29,7 @@ export const LABELS: Readonly<Record<Exclude<keyof FullDesign, 'atSpeech'>, stri
   atGroup: 'Group of beats',
   atPulse: 'Other pulses',
   atDivision: 'Between pulses',
-  atAcross: 'Notes across',
+  atPolyrhythm: 'Polyrhythm',
 };
 
 /** The kinds of click, in the order they are met. */
@@ -33,10 +39,13 @@ export const KINDS = [
   ['atGroup', LABELS.atGroup, 'group'],
   ['atPulse', LABELS.atPulse, 'pulse'],
   ['atDivision', LABELS.atDivision, 'division'],
-  ['atAcross', LABELS.atAcross, 'across'],
-] as const satisfies readonly (readonly [keyof FullDesign, string, ClickKind])[];
+  ['atPolyrhythm', LABELS.atPolyrhythm, 'polyrhythm'],
+] as const satisfies readonly (readonly [keyof FullClickSettings, string, ClickKind])[];
 
-type Choices<F extends keyof FullDesign> = readonly (readonly [FullDesign[F], string])[];
+type Choices<F extends keyof FullClickSettings> = readonly (readonly [
+  FullClickSettings[F],
+  string,
+])[];
 
 const yesNo = (yes: string, no: string): readonly (readonly [boolean, string])[] => [
   [true, yes],
@@ -49,7 +58,7 @@ export const CHOICES = {
     ['beats', 'every beat of the meter'],
     ['half', 'one and three'],
     ['off', 'two and four'],
-    ['ones', 'the first beat'],
+    ['downbeats', 'the first beat'],
     ['double', 'twice as fast'],
   ] satisfies Choices<'pulses'>,
   accents: [
@@ -93,7 +102,7 @@ export const CHOICES = {
   ] satisfies Choices<'voice'>,
 } as const;
 
-export const SOUNDS: readonly (readonly [Strike['sound'], string])[] = [
+export const SOUNDS: readonly (readonly [ClickSound['sound'], string])[] = [
   ...SOUND_NAMES.map((name) => [name, TIMBRES[name].words] as const),
   ['none', 'silent'],
 ];

@@ -6,10 +6,10 @@ import {
   easierWays,
   type Figures,
   figuresOf,
-  type Handed,
   type Layout,
   loadsOf,
   type Pattern,
+  type StickedStroke,
   strainsOf,
   troublesOf,
 } from '@/core/kit';
@@ -17,7 +17,7 @@ import classes from './Kit.module.css';
 
 type Props = {
   readonly pattern: Pattern;
-  readonly handed: readonly Handed[];
+  readonly handed: readonly StickedStroke[];
   readonly secondsPerTick: number;
   readonly tempo: string;
   readonly layout: Layout;
@@ -96,7 +96,7 @@ export const Asks = ({ pattern, handed, secondsPerTick, tempo, layout, onEasier 
 
 const figureWords = ({ run, together, alone, offsets, spread, moves }: Figures): string[] => [
   ...(run ? [`Fastest run: ${run.strokes} strokes of the ${run.limb}.`] : []),
-  `${together} places together, ${alone} of one limb alone${offsets > 1 ? `; the feet lie to the hands in ${offsets} ways` : ''}.`,
+  `${together} places together, ${alone} of one limb alone${offsets > 1 ? `; the feet fall in ${offsets} different places against the hands` : ''}.`,
   ...(spread > 0 ? [`${spread.toFixed(0)} dB from the softest to the loudest.`] : []),
   ...(moves.count > 0
     ? [

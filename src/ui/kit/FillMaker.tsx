@@ -19,7 +19,7 @@ import {
   type VoiceId,
   voiceOf,
 } from '@/core/kit';
-import { type Feel, LANDINGS } from '@/core/roadmap';
+import { type Feel, LANDING_WORDS, LANDINGS } from '@/core/roadmap';
 import type { Meter, Tempo } from '@/core/time';
 import { newId } from '../shared/newId';
 import { Segments } from '../shared/Segments';
@@ -112,10 +112,10 @@ export const FillMaker = ({ meter, tempo, feel, around, layout, onKeep }: Props)
           onChange={(one) => setSticking(one as School)}
         />
         <Select
-          label="Lands on"
+          label="Leads to"
           shown
           value={lands}
-          choices={LANDINGS.map((one) => [one, one] as const)}
+          choices={LANDINGS.map((one) => [one, LANDING_WORDS[one]] as const)}
           onChange={(one) => setLands(one as Recipe['lands'])}
         />
       </div>

@@ -7,9 +7,9 @@ import {
   columnsOf,
   divisionAt,
   gridFor,
-  type Handed,
   type Pattern,
   pulsesIn,
+  type StickedStroke,
   type Stroke,
   strokesOf,
   type VoiceId,
@@ -22,7 +22,7 @@ import { useGrid } from './useGrid';
 type Props = {
   readonly pattern: Pattern;
   readonly rows: readonly VoiceId[];
-  readonly handed: readonly Handed[];
+  readonly handed: readonly StickedStroke[];
   readonly mayEdit: boolean;
   readonly onChange: (change: Change) => void;
   readonly onStruck: (voice: VoiceId, stroke: Omit<Stroke, 'at'>) => void;
@@ -134,7 +134,7 @@ const Divisions = memo(({ mayEdit, onChange, ...shape }: DivisionsProps) => {
   return (
     <tr className={classes.row}>
       <th scope="row" className={classes.quiet}>
-        in parts
+        divide the beat in
       </th>
       {pulses.map(({ from }, pulse) => {
         const parts = divisionAt(shape, pulse);

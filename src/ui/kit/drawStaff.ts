@@ -18,7 +18,7 @@ import {
   Voice,
 } from 'vexflow/bravura';
 import type { Group, Sign, Staff } from '@/core/engrave';
-import { articulationOf, countWord, type Handed, type Swell, voiceOf } from '@/core/kit';
+import { articulationOf, countWord, type StickedStroke, type Swell, voiceOf } from '@/core/kit';
 import { barTicks, type Meter, pulsesOf } from '@/core/time';
 
 /** What to draw, and how. */
@@ -199,13 +199,13 @@ const beamsOf = (notes: readonly StaveNote[], signs: readonly Sign[], up: boolea
 
 const STEPS = 'cdefgab';
 /** As the keys of a chord are given. */
-const lowestFirst = (strokes: readonly Handed[]): Handed[] =>
+const lowestFirst = (strokes: readonly StickedStroke[]): StickedStroke[] =>
   [...strokes].sort((a, b) => height(voiceOf(a.voice).staff) - height(voiceOf(b.voice).staff));
 
 const height = (staff: string): number => STEPS.indexOf(staff[0]!) + 7 * Number(staff[2]);
 
 /** How a head looks: what is struck, or how. */
-const headOf = ({ voice, how }: Handed): string => {
+const headOf = ({ voice, how }: StickedStroke): string => {
   const { id } = articulationOf(voice, how);
   if (id === 'cross-stick') return '/x2';
   if (id === 'rim') return '/x3';
@@ -241,7 +241,7 @@ const noteOf = (sign: Sign, up: boolean, both: boolean): StaveNote => {
 const GRACES: Readonly<Record<string, number>> = { flam: 1, drag: 2, ruff: 3 };
 const TREMOLO: Readonly<Record<string, number>> = { roll: 3, buzz: 2 };
 
-const mark = (note: StaveNote, stroke: Handed, index: number, up: boolean) => {
+const mark = (note: StaveNote, stroke: StickedStroke, index: number, up: boolean) => {
   const { force, ornament, after, voice, how } = stroke;
   const side = up ? ModifierPosition.ABOVE : ModifierPosition.BELOW;
   if (force === 'accent') note.addModifier(new Articulation('a>').setPosition(side), index);
@@ -262,7 +262,7 @@ const write = (note: StaveNote, index: number, text: string) =>
     index,
   );
 
-const graceNotes = (stroke: Handed, count: number): GraceNoteGroup => {
+const graceNotes = (stroke: StickedStroke, count: number): GraceNoteGroup => {
   const graces = Array.from(
     { length: count },
     () =>

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import type { PlacedDetail, PlacedHold, Timeline } from '@/core/timeline';
+import type { PlacedDetail, PlacedFermata, Timeline } from '@/core/timeline';
 import { levelsOf } from '@/core/timeline';
 import { levelFinder } from './groundPaths';
 import { pinLabels } from './labels';
@@ -10,23 +10,23 @@ type Props = {
   readonly timeline: Timeline;
   readonly scale: Scale;
   readonly width: number;
-  /** Baselines of the lanes for words, from the lowest up. */
-  readonly lanes: readonly number[];
+  /** Baselines of the rows for words, from the lowest up. */
+  readonly rows: readonly number[];
 };
 
 const SIZE = 13;
 
 /** Cues and holds on stalks above the ground, with their words where there is room. */
-export const Pins = memo(({ timeline, scale, width, lanes }: Props) => {
+export const Pins = memo(({ timeline, scale, width, rows }: Props) => {
   const pins = pinsOf(timeline, scale);
   const labels = pinLabels(
     pins.map(({ x, words }) => ({ x: x + 9, text: words })),
     SIZE,
-    lanes.length,
+    rows.length,
     width,
   );
   const levelAt = levelFinder(levelsOf(timeline));
-  const top = (index: number) => lanes[labels[index]?.lane ?? 0]! - 10;
+  const top = (index: number) => rows[labels[index]?.row ?? 0]! - 10;
   const stalks = pins
     .map(({ x, time }, index) => `M${x} ${top(index)}V${round(yOf(scale, levelAt(time)))}`)
     .join('');
@@ -42,7 +42,7 @@ export const Pins = memo(({ timeline, scale, width, lanes }: Props) => {
               // biome-ignore lint/suspicious/noArrayIndexKey: pins have no other name on the drawing
               key={index}
               x={label.x}
-              y={lanes[label.lane]}
+              y={rows[label.row]}
               className={classes.pin}
               data-check={pins[index]!.check}
             >
@@ -62,8 +62,8 @@ type Pin = {
   readonly check: boolean;
 };
 
-const pinsOf = ({ details, holds }: Timeline, scale: Scale): Pin[] =>
-  [...details.flatMap(cuePin), ...holds.map(holdPin)]
+const pinsOf = ({ details, fermatas }: Timeline, scale: Scale): Pin[] =>
+  [...details.flatMap(cuePin), ...fermatas.map(fermataPin)]
     .sort((a, b) => a.time - b.time)
     .map((pin) => ({ ...pin, x: round(xOf(scale, pin.time)) }));
 
@@ -73,14 +73,14 @@ const cuePin = (one: PlacedDetail): Omit<Pin, 'x'>[] => {
   return [{ time: one.startSeconds, words: byEar ? `${words}?` : words, check: byEar }];
 };
 
-const holdPin = ({ startSeconds, seconds, cue }: PlacedHold): Omit<Pin, 'x'> => ({
+const fermataPin = ({ startSeconds, seconds, cue }: PlacedFermata): Omit<Pin, 'x'> => ({
   time: startSeconds,
-  words: cue ? `hold: ${cue}` : `hold ${seconds} s`,
+  words: cue ? `fermata: ${cue}` : `fermata ${seconds} s`,
   check: false,
 });
 
 /** Hits, pushes, chokes and crashes left out: small signs on the edge of the ground. */
-export const Signs = memo(({ timeline, scale }: Omit<Props, 'width' | 'lanes'>) => {
+export const Signs = memo(({ timeline, scale }: Omit<Props, 'width' | 'rows'>) => {
   const levelAt = levelFinder(levelsOf(timeline));
   const paths: Record<string, string> = { solid: '', open: '' };
   const put = (kind: keyof typeof SIGNS, time: number) => {

@@ -41,7 +41,7 @@ type Props = {
 const HEIGHT = 330;
 const TOP = { tempo: 64, tempoHigh: 50, feel: 80, ground: 230, level: 132 };
 const PINS = [32, 14];
-const LABELS = { bar: 246, name: 264, lane: 31 };
+const LABELS = { bar: 246, name: 264, row: 31 };
 const SIZE = { name: 14, small: 12.5 };
 /** What is saved above where nothing is pinned, and below where nothing repeats. */
 const SPARE = { pins: 34, passes: 12 };
@@ -54,7 +54,8 @@ export const Profile = memo(
     const width = Math.round(frame * zoom);
     const scale = useMemo(() => scaleFor(timeline, width), [timeline, width]);
     const stretches = useMemo(() => stretchesOf(timeline), [timeline]);
-    const pinned = timeline.holds.length > 0 || timeline.details.some(({ kind }) => kind === 'cue');
+    const pinned =
+      timeline.fermatas.length > 0 || timeline.details.some(({ kind }) => kind === 'cue');
     const top = pinned ? 0 : SPARE.pins;
     const bottom = HEIGHT - (timeline.passages.some(({ trail }) => trail[0]) ? 0 : SPARE.passes);
     const chosen = stretches.filter(({ section }) => section === selected);
@@ -72,14 +73,14 @@ export const Profile = memo(
               <Chosen key={stretch.firstPlayed} scale={scale} stretch={stretch} />
             ))}
             <Ground timeline={timeline} scale={scale} phrases />
-            <Lead timeline={timeline} scale={scale} />
+            <CountIn timeline={timeline} scale={scale} />
             <ClickRail timeline={timeline} scale={scale} />
             <Tempo timeline={timeline} scale={scale} unit={unit} width={width} />
             <Feels stretches={stretches} scale={scale} width={width} />
             <Names stretches={stretches} scale={scale} width={width} />
             <Passes timeline={timeline} scale={scale} y={HEIGHT - 4} />
             <Signs timeline={timeline} scale={scale} />
-            <Pins timeline={timeline} scale={scale} width={width} lanes={PINS} />
+            <Pins timeline={timeline} scale={scale} width={width} rows={PINS} />
             <Targets
               stretches={stretches}
               scale={scale}
@@ -163,10 +164,10 @@ const Chosen = ({ scale, stretch }: { readonly scale: Scale; readonly stretch: S
 );
 
 /** Count-in and pickup: a stroke for each click before bar 1, and the ground under everything. */
-const Lead = ({ timeline, scale }: Part) => (
+const CountIn = ({ timeline, scale }: Part) => (
   <g>
     <line
-      x1={xOf(scale, -timeline.lead.seconds)}
+      x1={xOf(scale, -timeline.countIn.seconds)}
       x2={xOf(scale, timeline.seconds)}
       y1={scale.ground}
       y2={scale.ground}
@@ -268,7 +269,7 @@ const Feels = memo(({ stretches, scale, width }: Named) => {
   );
 });
 
-/** Bar number, name and bars of each section, in two lanes where sections are short. */
+/** Bar number, name and bars of each section, in two rows where sections are short. */
 const Names = memo(({ stretches, scale, width }: Named) => {
   const places = stretches.map((stretch) => xOf(scale, stretch.start));
   const names = laneLabels(
@@ -288,7 +289,7 @@ const Names = memo(({ stretches, scale, width }: Named) => {
   );
   const ticks = places.map((x, index) => {
     const label = names[index];
-    return `M${x.toFixed(1)} ${TOP.ground}v${label ? label.lane * LABELS.lane + 28 : 12}`;
+    return `M${x.toFixed(1)} ${TOP.ground}v${label ? label.row * LABELS.row + 28 : 12}`;
   });
   return (
     <g>
@@ -322,14 +323,14 @@ const Name = ({ stretch, bar, name, fits }: NameProps) => (
       </text>
     )}
     {name && (
-      <text x={name.x} y={LABELS.name + name.lane * LABELS.lane} className={classes.name}>
+      <text x={name.x} y={LABELS.name + name.row * LABELS.row} className={classes.name}>
         {name.text}
       </text>
     )}
     {name && fits && (
       <text
         x={name.x}
-        y={LABELS.name + name.lane * LABELS.lane + 15}
+        y={LABELS.name + name.row * LABELS.row + 15}
         className={stretch.odd ? classes.odd : classes.bar}
       >
         {stretch.bars}

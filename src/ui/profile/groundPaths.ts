@@ -89,7 +89,7 @@ export const levelFinder = (stretches: readonly LevelStretch[]): LevelAt => {
 const NARROWEST_NOTCH = 3;
 const NARROWEST_FILL = 7;
 
-const notches = (scale: Scale, { details, holds }: Timeline): string => {
+const notches = (scale: Scale, { details, fermatas }: Timeline): string => {
   const notch = (start: number, end: number) => {
     const x = round(xOf(scale, start));
     const width = Math.max(NARROWEST_NOTCH, round(xOf(scale, end)) - x);
@@ -100,7 +100,7 @@ const notches = (scale: Scale, { details, holds }: Timeline): string => {
   );
   return [
     ...stops,
-    ...holds.map(({ startSeconds, seconds }) => notch(startSeconds, startSeconds + seconds)),
+    ...fermatas.map(({ startSeconds, seconds }) => notch(startSeconds, startSeconds + seconds)),
   ].join('');
 };
 

@@ -1,11 +1,11 @@
 /** A label that has a place of its own. */
-export type Label = { readonly x: number; readonly lane: number; readonly text: string };
+export type Label = { readonly x: number; readonly row: number; readonly text: string };
 
 /** A letter's width as a share of the type size; names are set in the semi-bold. */
 const LETTER = 0.58;
 
 /**
- * Gives each text a lane so that none runs into another. Where all lanes are taken a text is cut
+ * Gives each text a row so that none runs into another. Where all rows are taken a text is cut
  * short to what is left, and left out when that is too little to read.
  *
  * @param wanted texts with their x, from left to right
@@ -14,27 +14,27 @@ const LETTER = 0.58;
 export const laneLabels = (
   wanted: readonly { readonly x: number; readonly text: string }[],
   size: number,
-  lanes: number,
+  rows: number,
   right: number,
 ): (Label | undefined)[] => {
-  const free = Array<number>(lanes).fill(Number.NEGATIVE_INFINITY);
+  const free = Array<number>(rows).fill(Number.NEGATIVE_INFINITY);
   return wanted.map(({ x, text }, index) => {
     const width = textWidth(text, size);
-    const lane = free.findIndex((from) => from <= x);
-    if (lane < 0) return undefined;
-    // Only the neighbour that would have to share this lane limits a text.
-    const limit = wanted[index + lanes]?.x ?? right;
+    const row = free.findIndex((from) => from <= x);
+    if (row < 0) return undefined;
+    // Only the neighbour that would have to share this row limits a text.
+    const limit = wanted[index + rows]?.x ?? right;
     const room = Math.min(limit, right) - x - GAP;
     const shown = width <= room ? text : shortened(text, room, size);
     if (!shown) return undefined;
-    free[lane] = x + textWidth(shown, size) + GAP;
-    return { x, lane, text: shown };
+    free[row] = x + textWidth(shown, size) + GAP;
+    return { x, row, text: shown };
   });
 };
 
 /**
  * Lanes for words on stalks: no stalk runs through the words of another. From right to left, each
- * takes the lowest lane that its words have room in; a later one whose stalk reaches higher would
+ * takes the lowest row that its words have room in; a later one whose stalk reaches higher would
  * cross them.
  *
  * @returns one entry for each that has a place, in the same order
@@ -42,19 +42,19 @@ export const laneLabels = (
 export const pinLabels = (
   wanted: readonly { readonly x: number; readonly text: string }[],
   size: number,
-  lanes: number,
+  rows: number,
   right: number,
 ): (Label | undefined)[] => {
-  // For each lane, where the next stalk stands that reaches it.
-  const next = Array<number>(lanes).fill(right + GAP);
+  // For each row, where the next stalk stands that reaches it.
+  const next = Array<number>(rows).fill(right + GAP);
   const labels: (Label | undefined)[] = [];
   for (const { x, text } of [...wanted].reverse()) {
     const width = textWidth(text, size);
     const fits = next.findIndex((until) => x + width + 2 * GAP <= until);
-    const lane = fits < 0 ? lanes - 1 : fits;
-    const shown = fits < 0 ? shortened(text, next[lane]! - x - 2 * GAP, size) : text;
-    labels.unshift(shown ? { x, lane, text: shown } : undefined);
-    for (let one = 0; one <= (shown ? lane : 0); one++) next[one] = x - GAP;
+    const row = fits < 0 ? rows - 1 : fits;
+    const shown = fits < 0 ? shortened(text, next[row]! - x - 2 * GAP, size) : text;
+    labels.unshift(shown ? { x, row, text: shown } : undefined);
+    for (let one = 0; one <= (shown ? row : 0); one++) next[one] = x - GAP;
   }
   return labels;
 };

@@ -23,7 +23,7 @@ test('the ground has one shape a level, and a slope takes the nearest level’s 
 test('rests are a dashed line and no ground, stops and holds are cut to the ground', () => {
   const paths = groundPaths(
     SCALE,
-    timeline('A: 4\nRest: 4, tacet\nB: 4; stop 2.1; hold last.1 5 s'),
+    timeline('A: 4\nRest: 4, tacet\nB: 4; stop 2.1; fermata last.1 5 s'),
     false,
   );
   expect(paths.tacet).toBe('M8 598H16');
@@ -75,9 +75,9 @@ test('phrases narrower than can be told apart get no lines', () => {
 
 const at = (...places: (readonly [number, string])[]) => places.map(([x, text]) => ({ x, text }));
 
-test('names that would run into each other take the next lane, or are cut short', () => {
+test('names that would run into each other take the next row, or are cut short', () => {
   const labels = laneLabels(at([0, 'Intro'], [20, 'Verse'], [40, 'Chorus']), 10, 2, 200);
-  expect(labels.map((label) => label?.lane)).toEqual([0, 1, 0]);
+  expect(labels.map((label) => label?.row)).toEqual([0, 1, 0]);
   expect(labels[0]?.text).toBe('Intro');
   expect(laneLabels(at([0, 'Introduction'], [40, 'Verse']), 10, 1, 200)[0]?.text).toBe('Intr…');
 });
@@ -85,7 +85,7 @@ test('names that would run into each other take the next lane, or are cut short'
 test('no stalk of a cue runs through the words of another', () => {
   const labels = pinLabels(at([0, 'a long cue here'], [50, 'b'], [300, 'c']), 10, 2, 400);
   // The first reaches over the second, so it stands higher than that one's stalk.
-  expect(labels.map((label) => label?.lane)).toEqual([1, 0, 0]);
+  expect(labels.map((label) => label?.row)).toEqual([1, 0, 0]);
   const crowded = pinLabels(
     at([0, 'a long cue here'], [10, 'another one'], [20, 'third']),
     10,

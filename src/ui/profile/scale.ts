@@ -17,11 +17,11 @@ export const MARGIN = 16;
 
 /** A song with its lead as wide as it is drawn. */
 export const scaleOver = (
-  { lead, seconds }: Timeline,
+  { countIn, seconds }: Timeline,
   width: number,
 ): Pick<Scale, 'perSecond' | 'left'> => {
-  const perSecond = Math.max(0, width - 2 * MARGIN) / Math.max(1, lead.seconds + seconds);
-  return { perSecond, left: MARGIN + lead.seconds * perSecond };
+  const perSecond = Math.max(0, width - 2 * MARGIN) / Math.max(1, countIn.seconds + seconds);
+  return { perSecond, left: MARGIN + countIn.seconds * perSecond };
 };
 
 export const xOf = ({ left, perSecond }: Pick<Scale, 'left' | 'perSecond'>, time: number): number =>

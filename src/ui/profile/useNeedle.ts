@@ -18,7 +18,7 @@ export const useNeedle = (timeline: Timeline) => {
       if (!line) return;
       line.setAttribute('visibility', time === undefined ? 'hidden' : 'visible');
       if (time === undefined) return;
-      const share = time / Math.max(1, timeline.lead.seconds + timeline.seconds);
+      const share = time / Math.max(1, timeline.countIn.seconds + timeline.seconds);
       const x = MARGIN + Math.min(1, Math.max(0, share)) * (width - 2 * MARGIN);
       line.setAttribute('transform', `translate(${x.toFixed(1)} 0)`);
     };

@@ -4,7 +4,7 @@ import { IconPlus } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { type ComponentProps, useCallback, useEffect, useMemo, useState } from 'react';
-import { type Design, isUnsaid } from '@/core/click';
+import { type ClickSettings, hasNoOverrides } from '@/core/click';
 import { type Operation, placeAt, setFields } from '@/core/document';
 import type { Layout } from '@/core/kit';
 import { type RoadMap, roadMapKind } from '@/core/roadmap';
@@ -22,10 +22,10 @@ import {
   useUndoKeys,
 } from '../document';
 import { Button } from '../shared/Button';
+import { ExportButton } from '../shared/ExportButton';
 import { newId } from '../shared/newId';
 import { Select } from '../shared/Select';
 import { Sortable } from '../shared/Sortable';
-import { TakeAway } from '../shared/TakeAway';
 import { useControls, useDrums, useProgram } from '../transport';
 import { EveningProfile } from './EveningProfile';
 import {
@@ -47,7 +47,7 @@ type Props = {
   readonly opened: Sent<SongSet>;
   readonly band: string;
   /** What the band says of its click. */
-  readonly click: Design;
+  readonly click: ClickSettings;
   /** The member's own kit. */
   readonly layout: Layout;
   readonly event: { readonly title: string; readonly place: string; readonly startsAt: string };
@@ -93,7 +93,7 @@ export const SetPage = ({ opened, band, click, layout, event, songs: sent }: Pro
         <div className={classes.head}>
           <SetHeading set={set} event={event} mayEdit={mayEdit} edit={edit} />
           {mayEdit && <UndoButtons {...live} />}
-          <TakeAway document={opened.id} what="set" saved={live.saving.kind === 'saved'} />
+          <ExportButton document={opened.id} what="set" saved={live.saving.kind === 'saved'} />
         </div>
         <SaveState {...live} />
         <p className={classes.total} data-late={late} data-testid="total">
@@ -119,7 +119,7 @@ const ClickOfSet = (props: ClickProps) => {
   const [open, setOpen] = useState(false);
   return (
     <details className={classes.click} onToggle={(event) => setOpen(event.currentTarget.open)}>
-      <summary>The click of this set{isUnsaid(props.said) ? ': as the band’s' : ''}</summary>
+      <summary>The click of this set{hasNoOverrides(props.said) ? ': as the band’s' : ''}</summary>
       {open && <SetClick {...props} />}
     </details>
   );

@@ -1,12 +1,12 @@
-import type { Design } from '@/core/click';
+import type { ClickSettings } from '@/core/click';
 import { type Packed, unpacked } from '@/core/packed';
 import type { RoadMap } from '@/core/roadmap';
 import {
   itemsOf,
-  type Joined,
   joinSet,
   type Program,
   type SetItem,
+  type SongInSet,
   type SongSet,
 } from '@/core/set';
 import { compile, type Timeline } from '@/core/timeline';
@@ -37,7 +37,7 @@ export type SetEntry = {
   /** As it is written. */
   readonly song: CompiledSong | undefined;
   /** As this set plays it. */
-  readonly joined: Joined | undefined;
+  readonly joined: SongInSet | undefined;
   readonly placed: Program['songs'][number] | undefined;
   /** All arrangements of its song. */
   readonly versions: readonly CompiledSong[];
@@ -46,7 +46,7 @@ export type SetEntry = {
 /** @param above what band and set say of the click */
 export const compileSongs = (
   songs: readonly BandSong[],
-  above: readonly Design[] = [],
+  above: readonly ClickSettings[] = [],
 ): ReadonlyMap<string, CompiledSong> =>
   new Map(songs.map((song) => [song.arrangement, { ...song, timeline: compile(song.map, above) }]));
 
@@ -54,7 +54,7 @@ export const compileSongs = (
 export const entriesOf = (
   set: SongSet,
   songs: ReadonlyMap<string, CompiledSong>,
-  above: readonly Design[] = [],
+  above: readonly ClickSettings[] = [],
 ): { entries: SetEntry[]; program: Program } => {
   const items = itemsOf(set);
   const compiled = new Map([...songs.values()].map(({ map, timeline }) => [map, timeline]));

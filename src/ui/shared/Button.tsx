@@ -39,7 +39,7 @@ type FileProps = {
   readonly children: ReactNode;
 };
 
-/** A file to take away; without an address, and so not to be followed, until it is ready. */
+/** A file to download; without an address, and so not to be followed, until it is ready. */
 export const FileLink = ({ href, ready, children }: FileProps) => (
   <a
     className={classes.button}

@@ -73,7 +73,7 @@ export const FromFile = ({ band }: { readonly band: string }) => {
         />
       </label>
       <a href={`/api/bands/${band}/file`} download>
-        Take away the whole band as a back-up (JSON)
+        Export the whole band as a back-up (JSON)
       </a>
       {reading && <output>Reading it</output>}
       {isMidi && opened && (

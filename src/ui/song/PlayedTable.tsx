@@ -23,7 +23,7 @@ export const PlayedTable = ({ timeline, map, selected, onSelect }: Props) => (
         <th>Bars</th>
         <th className={classes.text}>Level</th>
         <th className={classes.text}>Meter</th>
-        <th className={classes.text}>Part, feel, hats</th>
+        <th className={classes.text}>Part, feel, timekeeper</th>
       </tr>
     </thead>
     <tbody>
@@ -63,9 +63,13 @@ const levelWords = ({ level, tacet }: Passage): string => {
   return from === to ? String(from) : `${from} > ${to}`;
 };
 
-const howWords = ({ part, feel, hats }: Passage, map: RoadMap): string => {
+const howWords = ({ part, feel, timekeeper }: Passage, map: RoadMap): string => {
   const said = feelText(feel);
-  return [map.parts[part ?? '']?.name, said === 'straight' ? '' : said, hats && `hats ${hats}`]
+  return [
+    map.parts[part ?? '']?.name,
+    said === 'straight' ? '' : said,
+    timekeeper && `timekeeper ${timekeeper}`,
+  ]
     .filter(Boolean)
     .join(', ');
 };

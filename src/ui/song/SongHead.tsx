@@ -39,7 +39,7 @@ export const StartFields = ({ map, timeline, mayEdit, edit, tap, tapped }: Start
   const setTempo = (text: string) => {
     const read = parseTempo(text, tempo.unit);
     if (!read.ok) return read.problem;
-    if (read.value?.kind !== 'hold')
+    if (read.value?.kind !== 'held')
       return problem('Type one tempo like 126 or q. 72; a section can ramp.');
     const { perMinute, unit } = read.value;
     return edit(setStart('tempo', { perMinute, unit }), true);
@@ -56,7 +56,7 @@ export const StartFields = ({ map, timeline, mayEdit, edit, tap, tapped }: Start
       <Labelled label="Tempo" width={104}>
         <Cell
           label="Tempo of the song"
-          value={tempoText({ kind: 'hold', ...tempo }, tempo.unit)}
+          value={tempoText({ kind: 'held', ...tempo }, tempo.unit)}
           onText={setTempo}
           readOnly={!mayEdit}
           before={<NoteIcon value={tempo.unit} />}
@@ -86,7 +86,7 @@ export const StartFields = ({ map, timeline, mayEdit, edit, tap, tapped }: Start
           readOnly={!mayEdit}
         />
       </Labelled>
-      <p className={classes.lead}>{leadWords(timeline)}</p>
+      <p className={classes.lead}>{countInWords(timeline)}</p>
       {mayEdit && (
         <Button
           title="Tap T along with the recording, at least four times"
@@ -115,12 +115,12 @@ const problem = (message: string): Problem | undefined => {
   return failed.ok ? undefined : failed.problem;
 };
 
-const leadWords = ({ lead }: Timeline): string => {
-  if (lead.countIn === 0) return lead.pickup > 0 ? 'starts on the pickup' : 'starts on bar 1';
-  if (lead.pickup === 0) return `then bar 1, after ${lead.seconds.toFixed(1)} s`;
-  const gone = (lead.countIn + lead.pickup) % lead.meter.numerator;
+const countInWords = ({ countIn }: Timeline): string => {
+  if (countIn.beats === 0) return countIn.pickup > 0 ? 'starts on the pickup' : 'starts on bar 1';
+  if (countIn.pickup === 0) return `then bar 1, after ${countIn.seconds.toFixed(1)} s`;
+  const gone = (countIn.beats + countIn.pickup) % countIn.meter.numerator;
   if (gone !== 0) return 'then the pickup';
-  return `the pickup is on beat ${beatAfterCount(lead.meter, lead.countIn)}`;
+  return `the pickup is on beat ${beatAfterCount(countIn.meter, countIn.beats)}`;
 };
 
 const Labelled = ({

@@ -4,7 +4,7 @@ import { IconFileText, IconGridDots } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
-import type { Design } from '@/core/click';
+import type { ClickSettings } from '@/core/click';
 import { moveOnto, rowsOf, setField, setPart, setStart } from '@/core/editing';
 import type { Layout } from '@/core/kit';
 import { type RoadMap, roadMapKind } from '@/core/roadmap';
@@ -14,8 +14,8 @@ import { compile, speedAt } from '@/core/timeline';
 import { DraftsProvider, SaveState, type Sent, UndoButtons, useDocument } from '../document';
 import { useListening } from '../kit/Sound';
 import { Profile, type Scale, type Stretch, useNeedle } from '../profile';
+import { ExportButton } from '../shared/ExportButton';
 import { newId } from '../shared/newId';
-import { TakeAway } from '../shared/TakeAway';
 import { PAUSE, useSettled } from '../shared/useSettled';
 import { useDrums, useProgram } from '../transport';
 import { type Arrangement, Arrangements } from './Arrangements';
@@ -44,7 +44,7 @@ type Props = {
   /** The kit that the drums are heard on. */
   readonly layout: Layout;
   /** What the band says of its click. */
-  readonly click: Design;
+  readonly click: ClickSettings;
 };
 
 /** A song of more sections has its drawing follow after a pause. */
@@ -94,7 +94,7 @@ export const SongPage = (props: Props) => {
 
   const { tap, result: tapped } = useTap((perMinute) => {
     const { start } = map;
-    const held = section?.tempo?.kind === 'hold' ? section.tempo : undefined;
+    const held = section?.tempo?.kind === 'held' ? section.tempo : undefined;
     if (section && held) edit(setField('sections', section.id, 'tempo', { ...held, perMinute }));
     else edit(setStart('tempo', { ...start.tempo, perMinute }));
   });
@@ -155,7 +155,7 @@ export const SongPage = (props: Props) => {
           <Link href={`${opened.id}/chart`} className={classes.chart}>
             <IconFileText size={16} aria-hidden="true" /> Chart
           </Link>
-          <TakeAway document={opened.id} what="song" saved={song.saving.kind === 'saved'} />
+          <ExportButton document={opened.id} what="song" saved={song.saving.kind === 'saved'} />
         </div>
         <StartFields
           map={map}

@@ -13,11 +13,11 @@ export type LiveRemarks = {
   /** The one that was gone to last, while it is still there. */
   readonly current: Remark | undefined;
   readonly jump: (remark: Remark) => void;
-  readonly mend: (remark: Remark) => void;
-  readonly wave: (remark: Remark) => void;
+  readonly fix: (remark: Remark) => void;
+  readonly dismiss: (remark: Remark) => void;
 };
 
-/** What there is to look at in a song, with keys to go through it, mend it, or wave it away for good. */
+/** What there is to look at in a song, with keys to go through it, fix it, or dismiss it for good. */
 export const useRemarks = (
   song: LiveDocument<RoadMap>,
   look: { readonly map: RoadMap; readonly timeline: Timeline },
@@ -32,8 +32,8 @@ export const useRemarks = (
     setChosen(remark.id);
     if (remark.section) onSelect(remark.section);
   };
-  const mend = (remark: Remark) => void (remark.mend && edit(remark.mend.operations));
-  const wave = (remark: Remark) => void edit([insertRecord('waved', { id: remark.id })]);
+  const fix = (remark: Remark) => void (remark.fix && edit(remark.fix.operations));
+  const dismiss = (remark: Remark) => void edit([insertRecord('dismissed', { id: remark.id })]);
   const next = list[(at + 1) % Math.max(1, list.length)];
   const jumps = [
     {
@@ -44,14 +44,14 @@ export const useRemarks = (
     },
   ];
   const edits = [
-    { id: 'mend', label: 'Mend what you went to', keys: 'M', run: () => current && mend(current) },
+    { id: 'fix', label: 'Fix what you went to', keys: 'M', run: () => current && fix(current) },
     {
-      id: 'wave',
-      label: 'Wave away what you went to',
+      id: 'dismiss',
+      label: 'Dismiss what you went to',
       keys: 'W',
-      run: () => current && wave(current),
+      run: () => current && dismiss(current),
     },
   ];
   useCommands(mayEdit ? [...jumps, ...edits] : jumps);
-  return { list, current, jump, mend, wave };
+  return { list, current, jump, fix, dismiss };
 };

@@ -98,7 +98,7 @@ export const useSongCommands = (options: Options) => {
     { id: 'view', label: 'As written, or as played', keys: 'U', run: switchView },
     {
       id: 'places',
-      label: 'Fills, hits, cues and holds in the section',
+      label: 'Fills, hits, cues and fermatas in the section',
       keys: 'R',
       run: togglePlaces,
     },
@@ -146,7 +146,12 @@ export const useSongCommands = (options: Options) => {
       whileTyping: true,
       run: actions.onRepeat,
     },
-    { id: 'fold', label: 'Fold equal sections that follow', keys: 'F', run: actions.onFold },
+    {
+      id: 'fold',
+      label: 'Join equal sections that follow as one, × n',
+      keys: 'F',
+      run: actions.onFold,
+    },
     { id: 'unfold', label: 'Write the section’s times out', run: actions.onWriteOut },
     { id: 'double', label: 'Write double-time feel at twice the tempo', run: actions.onDouble },
     { id: 'halve', label: 'Write as double-time feel at half the tempo', run: actions.onHalve },

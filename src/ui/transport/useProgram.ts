@@ -56,6 +56,10 @@ export const useProgram = ({ title, program, from, drums }: Options): void => {
 const speaks = ({ songs }: Program): boolean =>
   songs.some(({ timeline }) =>
     timeline.passages.some(
-      ({ design }) => design.sayNames || design.sayCount || design.sayLast || design.sayCues,
+      ({ clickSettings }) =>
+        clickSettings.sayNames ||
+        clickSettings.sayCount ||
+        clickSettings.sayLast ||
+        clickSettings.sayCues,
     ),
   );

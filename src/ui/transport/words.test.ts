@@ -41,10 +41,10 @@ test('a section that comes again says which time it is, a vamp what ends it', ()
   expect(wordsAt(song, seconds(2 + 8)).where).toContain('vamp until Odile nods');
 });
 
-test('a hold says until when, and where it goes on', () => {
-  const song = solo('Out: 2; hold 2.1 3 s "the nod"');
+test('a fermata says until when, and where it goes on', () => {
+  const song = solo('Out: 2; fermata 2.1 3 s "the nod"');
   expect(wordsAt(song, seconds(2 + 3))).toMatchObject({
-    position: 'Hold',
+    position: 'Fermata',
     where: 'until the nod, then bar 2 of Out',
   });
 });

@@ -45,7 +45,7 @@ const placeWords = (place: Place, first: string | undefined): Omit<Words, 'time'
   const { bar, beat, passage, barsLeft, next, holding } = place;
   if (holding) {
     const until = holding.cue ? `until ${holding.cue}` : `${Math.ceil(holding.left)} s`;
-    return { position: 'Hold', where: `${until}, then bar ${bar.played} of ${passage.name}` };
+    return { position: 'Fermata', where: `${until}, then bar ${bar.played} of ${passage.name}` };
   }
   const left = barsLeft === 1 ? 'last bar' : `${barsLeft} bars left`;
   const pass = passage.passes > 1 ? ` (${passage.pass} of ${passage.passes})` : '';

@@ -6,9 +6,11 @@ import {
   detailsBySection,
   feelText,
   isOdd,
+  LANDING_WORDS,
   levelText,
   NO_DETAILS,
   passesText,
+  passesWords,
   positionText,
   type RoadMap,
   resolve,
@@ -144,13 +146,14 @@ const Line = ({ row, map, timeline, details, meterAt }: LineProps) => {
 };
 
 const howWords = (map: RoadMap, section: Section): string => {
-  const { level, hats, feel, tacet, part } = resolve(map, section);
+  const { level, timekeeper, feel, tacet, part } = resolve(map, section);
   const said = feelText(feel);
   return [
     tacet ? 'tacet' : `level ${levelText(level)}`,
     part?.name,
     said === 'straight' ? '' : said,
-    hats && (hats === 'ride' || hats === 'crash' ? hats : `hats ${hats}`),
+    timekeeper &&
+      (timekeeper === 'ride' || timekeeper === 'crash' ? timekeeper : `timekeeper ${timekeeper}`),
     section.meter && `in ${meterText(section.meter)}`,
     section.tempo && `tempo ${tempoText(section.tempo, map.start.tempo.unit)}`,
     section.click ? '' : 'no click',
@@ -170,10 +173,10 @@ const Notes = ({ map, details, meterAt }: NotesProps) => {
   const notes: ReactNode[] = [
     ...details.variations.map((one) => (
       <span key={one.id}>
-        <b>pass {passesText(one.passes)}</b> {variationWords(map, one)}
+        <b>{passesWords(one.passes)}</b> {variationWords(map, one)}
       </span>
     )),
-    ...details.turns.map((one) => (
+    ...details.timeChanges.map((one) => (
       <span key={one.id}>
         <b>bar {one.bar}</b> {one.meter && meterText(one.meter)}{' '}
         {tempoText(one.tempo, map.start.tempo.unit)}
@@ -183,7 +186,7 @@ const Notes = ({ map, details, meterAt }: NotesProps) => {
     ...details.fills.map((one) => (
       <span key={one.id}>
         <b>{at(one.from)}</b> fill {one.name}
-        {one.lands !== 'crash' && `, lands on ${one.lands}`}
+        {one.lands !== 'crash' && `, ${LANDING_WORDS[one.lands]}`}
         {on(one)}
       </span>
     )),
@@ -193,9 +196,9 @@ const Notes = ({ map, details, meterAt }: NotesProps) => {
         {on(one)}
       </span>
     )),
-    ...details.shades.map((one) => (
+    ...details.dynamics.map((one) => (
       <span key={one.id}>
-        <b>{at(one.at)}</b> {one.level && `level ${levelText(one.level)}`} {one.hats}
+        <b>{at(one.at)}</b> {one.level && `level ${levelText(one.level)}`} {one.timekeeper}
         {on(one)}
       </span>
     )),
@@ -207,9 +210,9 @@ const Notes = ({ map, details, meterAt }: NotesProps) => {
         {on(one)}
       </span>
     )),
-    ...details.holds.map((one) => (
+    ...details.fermatas.map((one) => (
       <span key={one.id}>
-        <b>{one.at ? at(one.at) : 'end'}</b> hold {one.cue || `${one.seconds} s`}
+        <b>{one.at ? at(one.at) : 'end'}</b> fermata {one.cue || `${one.seconds} s`}
         {on(one)}
       </span>
     )),
@@ -223,7 +226,7 @@ const variationWords = (map: RoadMap, one: Details['variations']): string =>
     one.level && `level ${levelText(one.level)}`,
     one.part && map.parts[one.part]?.name,
     one.feel && feelText(one.feel),
-    one.hats && `hats ${one.hats}`,
+    one.timekeeper && `timekeeper ${one.timekeeper}`,
     one.tempo && `tempo ${tempoText(one.tempo, map.start.tempo.unit)}`,
     one.tacet && 'tacet',
     one.click === false && 'no click',

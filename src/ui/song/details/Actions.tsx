@@ -44,7 +44,7 @@ export const Actions = ({ section, ...on }: ActionsProps) => (
       Put in a repeat
     </Action>
     <Action icon={<IconFoldDown size={15} />} run={on.onFold}>
-      Fold equal ones
+      Join equal neighbours as × n
     </Action>
     {section.times > 1 && <Action run={on.onWriteOut}>Write the times out</Action>}
     {section.feel?.backbeat === 'double-time' ? (

@@ -6,14 +6,14 @@ import { detailsIn, followPart, setField } from '@/core/editing';
 import type { Problem } from '@/core/result';
 import {
   groupingText,
-  HATS,
-  type Hats,
   INHERITED,
   type Part,
   type Resolved,
   type RoadMap,
   resolve,
   type Section,
+  TIMEKEEPERS,
+  type Timekeeper,
 } from '@/core/roadmap';
 import { clock, exactClock, type Meter, meterText, parseClock, type Tempo } from '@/core/time';
 import type { Passage } from '@/core/timeline';
@@ -89,10 +89,10 @@ const placesWords = (map: RoadMap, section: string): string => {
 const CALLED_DETAILS: Readonly<Record<string, string>> = {
   fills: 'fill(s)',
   hits: 'hit(s)',
-  shades: 'change(s) of level or hats',
+  dynamics: 'change(s) of level or timekeeper',
   cues: 'cue(s)',
-  holds: 'hold(s)',
-  turns: 'change(s) of meter or tempo',
+  fermatas: 'fermata(s)',
+  timeChanges: 'change(s) of meter or tempo',
 };
 
 const factsOf = (passages: readonly Passage[]): string => {
@@ -117,7 +117,7 @@ const CALLED = {
   phrase: 'phrase',
   feel: 'feel',
   level: 'level',
-  hats: 'hats',
+  timekeeper: 'timekeeper',
   groove: 'groove',
 };
 
@@ -184,11 +184,14 @@ const Playing = ({ map, section, whole, set }: PlayingProps) => (
     </div>
     <NativeSelect
       size="xs"
-      label="Hats, or which cymbal"
-      value={whole.hats ?? ''}
-      data={[{ value: '', label: 'not said' }, ...HATS.map((one) => ({ value: one, label: one }))]}
+      label="Timekeeper, or which cymbal"
+      value={whole.timekeeper ?? ''}
+      data={[
+        { value: '', label: 'not said' },
+        ...TIMEKEEPERS.map((one) => ({ value: one, label: one })),
+      ]}
       onChange={({ currentTarget: { value } }) =>
-        set('hats', value === '' ? null : (value as Hats))
+        set('timekeeper', value === '' ? null : (value as Timekeeper))
       }
     />
     <TextInput
@@ -206,12 +209,12 @@ const Playing = ({ map, section, whole, set }: PlayingProps) => (
       <span aria-hidden="true">heard</span>
       <Cell
         label="When it was heard to begin in the recording"
-        value={section.heard === null ? '' : exactClock(section.heard)}
+        value={section.inRecording === null ? '' : exactClock(section.inRecording)}
         placeholder="1:12 in the recording"
         onText={(text) => {
           const moment = parseClock(text);
           if (text.trim() !== '' && moment === undefined) return NOT_A_TIME;
-          return set('heard', moment ?? null);
+          return set('inRecording', moment ?? null);
         }}
       />
     </div>

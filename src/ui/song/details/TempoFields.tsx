@@ -23,7 +23,7 @@ export const TempoFields = ({ change, tempo, onChange }: TempoProps) => {
   const unit = change?.unit ?? tempo.unit;
   const choose = (next: string) => {
     if (next === 'before') onChange(null);
-    else if (next === 'hold') onChange({ kind: 'hold', ...tempo });
+    else if (next === 'held') onChange({ kind: 'held', ...tempo });
     else {
       const to = Math.min(FASTEST, Math.round(tempo.perMinute * 1.25));
       onChange({ kind: 'ramp', shape: 'even-per-beat', from: null, to, unit: tempo.unit });
@@ -38,11 +38,11 @@ export const TempoFields = ({ change, tempo, onChange }: TempoProps) => {
         onChange={choose}
         choices={[
           { value: 'before', label: 'as before' },
-          { value: 'hold', label: 'held' },
+          { value: 'held', label: 'held' },
           { value: 'ramp', label: 'ramp' },
         ]}
       />
-      {change?.kind === 'hold' && (
+      {change?.kind === 'held' && (
         <PerMinute
           label="Beats a minute"
           value={change.perMinute}

@@ -3,8 +3,6 @@ import { insertRecord, partsOf, removeRecord, setField } from '@/core/editing';
 import { ok, type Result } from '@/core/result';
 import {
   feelText,
-  HATS,
-  type Hats,
   levelText,
   missingPasses,
   orInherited,
@@ -16,6 +14,8 @@ import {
   passesText,
   type RoadMap,
   type Section,
+  TIMEKEEPERS,
+  type Timekeeper,
   tempoText,
   type Variation,
 } from '@/core/roadmap';
@@ -133,16 +133,23 @@ const Fields = ({ map, variation, of, edit }: FieldsProps) => {
           onText={set('feel', orInherited(parseFeel))}
         />
       </Labelled>
-      <Labelled name="hats">
+      <Labelled name="timekeeper">
         <select
-          aria-label="Hats on these passes"
-          value={variation.hats ?? ''}
+          aria-label="Timekeeper on these passes"
+          value={variation.timekeeper ?? ''}
           onChange={({ currentTarget: { value } }) =>
-            edit(setField('variations', variation.id, 'hats', (value || null) as Hats | null))
+            edit(
+              setField(
+                'variations',
+                variation.id,
+                'timekeeper',
+                (value || null) as Timekeeper | null,
+              ),
+            )
           }
         >
           <option value="">same</option>
-          {HATS.map((one) => (
+          {TIMEKEEPERS.map((one) => (
             <option key={one}>{one}</option>
           ))}
         </select>

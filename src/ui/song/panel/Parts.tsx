@@ -5,8 +5,6 @@ import { insertRecord, newPart, partsOf, removePart, setField } from '@/core/edi
 import { ok, type Result } from '@/core/result';
 import {
   feelText,
-  HATS,
-  type Hats,
   levelText,
   orInherited,
   type Part,
@@ -14,6 +12,8 @@ import {
   parseLevel,
   parseWhole,
   type RoadMap,
+  TIMEKEEPERS,
+  type Timekeeper,
 } from '@/core/roadmap';
 import type { Edit } from '../../document';
 import { FieldsOf } from '../../document';
@@ -58,7 +58,7 @@ export const Parts = ({ map, mayEdit, edit }: Props) => {
 type FieldsProps = Props & { readonly part: Part };
 
 const PartFields = ({ map, part, mayEdit, edit }: FieldsProps) => {
-  const { id, name, bars, level, feel, hats, phrase } = part;
+  const { id, name, bars, level, feel, timekeeper, phrase } = part;
   const groove = map.patterns[part.groove ?? ''];
   const users = Object.values(map.sections).filter((section) => section.part === id).length;
   const set =
@@ -110,17 +110,17 @@ const PartFields = ({ map, part, mayEdit, edit }: FieldsProps) => {
         {field('Bars', bars === null ? '' : String(bars), set('bars', whole))}
         {field('Level', level ? levelText(level) : '', set('level', orInherited(parseLevel)))}
         {field('Phrase', phrase === null ? '' : String(phrase), set('phrase', whole))}
-        <span aria-hidden="true">Hats</span>
+        <span aria-hidden="true">Timekeeper</span>
         <select
-          aria-label={`Hats of the part ${name}`}
-          value={hats ?? ''}
+          aria-label={`Timekeeper of the part ${name}`}
+          value={timekeeper ?? ''}
           disabled={!mayEdit}
           onChange={({ currentTarget: { value } }) =>
-            edit(setField('parts', id, 'hats', (value || null) as Hats | null))
+            edit(setField('parts', id, 'timekeeper', (value || null) as Timekeeper | null))
           }
         >
           <option value="">not said</option>
-          {HATS.map((one) => (
+          {TIMEKEEPERS.map((one) => (
             <option key={one}>{one}</option>
           ))}
         </select>

@@ -4,7 +4,7 @@ import classes from './SongPanel.module.css';
 
 type Props = { readonly remarks: LiveRemarks; readonly mayEdit: boolean };
 
-/** What there is to look at: each a sentence with its place, a way to mend it, a way to wave it off. */
+/** What there is to look at: each a sentence with its place, a way to fix it, a way to dismiss it. */
 export const Remarks = ({ remarks, mayEdit }: Props) => (
   <section>
     <h2>To look at</h2>
@@ -27,7 +27,7 @@ export const Remarks = ({ remarks, mayEdit }: Props) => (
 
 const MOST = 40;
 
-/** Mend it, where there is an obvious way, or wave it away for good. */
+/** Fix it, where there is an obvious way, or dismiss it for good. */
 export const RemarkTools = ({
   remark,
   remarks,
@@ -36,13 +36,13 @@ export const RemarkTools = ({
   readonly remarks: LiveRemarks;
 }) => (
   <span className={classes.tools}>
-    {remark.mend && (
-      <button type="button" title="M" onClick={() => remarks.mend(remark)}>
-        {remark.mend.label}
+    {remark.fix && (
+      <button type="button" title="M" onClick={() => remarks.fix(remark)}>
+        {remark.fix.label}
       </button>
     )}
-    <button type="button" title="W" onClick={() => remarks.wave(remark)}>
-      Wave away
+    <button type="button" title="W" onClick={() => remarks.dismiss(remark)}>
+      Dismiss
     </button>
   </span>
 );

@@ -7,8 +7,8 @@ import { fail, ok, type Result } from '@/core/result';
 import {
   CUES,
   type Details,
-  HATS,
   HITS,
+  LANDING_WORDS,
   LANDINGS,
   levelText,
   type Position,
@@ -20,6 +20,7 @@ import {
   passesText,
   positionText,
   type RoadMap,
+  TIMEKEEPERS,
   tempoText,
 } from '@/core/roadmap';
 import { meterText } from '@/core/time';
@@ -73,7 +74,7 @@ export const MarkEditor = ({ map, mark, meterAt, mayEdit, edit, onRemove, onClos
       />
       <span className={classes.tools}>
         <button type="button" onClick={onRemove}>
-          <IconTrash size={15} aria-hidden="true" /> Take away
+          <IconTrash size={15} aria-hidden="true" /> Delete
         </button>
         <button type="button" aria-label="Close" onClick={onClose}>
           <IconX size={16} />
@@ -168,10 +169,12 @@ type ChoiceProps = {
   readonly label: string;
   readonly field: string;
   readonly choices: readonly string[];
+  /** What they are called, where that is something else. */
+  readonly words?: Readonly<Record<string, string>>;
   readonly none?: string;
 };
 
-const Choice = ({ form, label, field, choices, none }: ChoiceProps) => (
+const Choice = ({ form, label, field, choices, words, none }: ChoiceProps) => (
   <label className={classes.field}>
     <span>{label}</span>
     <select
@@ -180,16 +183,18 @@ const Choice = ({ form, label, field, choices, none }: ChoiceProps) => (
     >
       {none && <option value="">{none}</option>}
       {choices.map((choice) => (
-        <option key={choice}>{choice}</option>
+        <option key={choice} value={choice}>
+          {words?.[choice] ?? choice}
+        </option>
       ))}
     </select>
   </label>
 );
 
-const LEAD = /^(\d{1,2})\s*(bars?|beats?)$/i;
+const WARNING = /^(\d{1,2})\s*(bars?|beats?)$/i;
 
-const readLead = (text: string): Result<unknown> => {
-  const match = LEAD.exec(text.trim());
+const readWarning = (text: string): Result<unknown> => {
+  const match = WARNING.exec(text.trim());
   if (!match) return fail('invalid', '', 'Type a warning like 2 bars, or 4 beats.');
   return ok({
     count: Number(match[1]),
@@ -199,7 +204,8 @@ const readLead = (text: string): Result<unknown> => {
 
 const seconds = (text: string): Result<unknown> => ok(Number(text.replace(/s$/i, '').trim()));
 
-const leadText = (lead: Details['cues']['lead']): string => `${lead.count} ${lead.of}`;
+const warningText = (warning: Details['cues']['warning']): string =>
+  `${warning.count} ${warning.of}`;
 
 /** The fields of each kind of mark. */
 const FIELDS: Readonly<Record<string, (form: Form) => ReactNode>> = {
@@ -220,7 +226,7 @@ const FIELDS: Readonly<Record<string, (form: Form) => ReactNode>> = {
           onChange={(pattern) => form.setValue('pattern', pattern)}
         />
       </div>
-      <Choice form={form} label="Lands on" field="lands" choices={LANDINGS} />
+      <Choice form={form} label="Leads to" field="lands" choices={LANDINGS} words={LANDING_WORDS} />
     </>
   ),
   hits: (form) => (
@@ -231,7 +237,7 @@ const FIELDS: Readonly<Record<string, (form: Form) => ReactNode>> = {
       <Words form={form} label="Words" field="words" placeholder="horns" />
     </>
   ),
-  shades: (form) => (
+  dynamics: (form) => (
     <>
       <Place form={form} label="From" field="at" />
       <Text
@@ -242,7 +248,7 @@ const FIELDS: Readonly<Record<string, (form: Form) => ReactNode>> = {
         read={(text) => (text.trim() === '' ? ok(null) : parseLevel(text))}
         placeholder="same"
       />
-      <Choice form={form} label="Hats" field="hats" choices={HATS} none="same" />
+      <Choice form={form} label="Timekeeper" field="timekeeper" choices={TIMEKEEPERS} none="same" />
       <Place form={form} label="Arrives at" field="to" end="the end" />
     </>
   ),
@@ -254,9 +260,9 @@ const FIELDS: Readonly<Record<string, (form: Form) => ReactNode>> = {
       <Text
         form={form}
         label="Warning"
-        field="lead"
-        value={leadText(form.detail.lead as never)}
-        read={readLead}
+        field="warning"
+        value={warningText(form.detail.warning as never)}
+        read={readWarning}
       />
       <Words form={form} label="Given by" field="by" />
       <label className={classes.check}>
@@ -269,7 +275,7 @@ const FIELDS: Readonly<Record<string, (form: Form) => ReactNode>> = {
       </label>
     </>
   ),
-  holds: (form) => (
+  fermatas: (form) => (
     <>
       <Place form={form} label="Before" field="at" end="the end" />
       <Text
@@ -282,7 +288,7 @@ const FIELDS: Readonly<Record<string, (form: Form) => ReactNode>> = {
       <Words form={form} label="Until the cue" field="cue" placeholder="counted in seconds" />
     </>
   ),
-  turns: (form) => (
+  timeChanges: (form) => (
     <>
       <Text
         form={form}

@@ -259,7 +259,7 @@ const Bar = ({ bar, perRow, last, meterAt, place, marks, open, onClick, onOpen }
                     span.to === undefined
                       ? undefined
                       : `${(100 * (span.to - span.from)) / length}%`,
-                  top: `${mark.lane * 23}px`,
+                  top: `${mark.row * 23}px`,
                 }}
                 onClick={() => onOpen(mark.id)}
               >

@@ -27,12 +27,12 @@ test('places counted from the end stand in the last bars; those that are not the
   ]);
 });
 
-test('marks whose words would lie over one another get lanes of their own', () => {
-  const lanes = marks('A: 8; cue 1.1 listen "accordion alone"; hit 1.3; fill 5.1 to 6.1', 8);
-  expect(lanes.map(({ lane }) => lane)).toEqual([0, 1, 0]);
+test('marks whose words would lie over one another get rows of their own', () => {
+  const labels = marks('A: 8; cue 1.1 listen "accordion alone"; hit 1.3; fill 5.1 to 6.1', 8);
+  expect(labels.map(({ row }) => row)).toEqual([0, 1, 0]);
 });
 
 test('a mark for some passes says so, one to be checked by ear asks', () => {
-  const labels = marks('A: 4, x 3; cue 1.1 watch "nod" check on last; hold end 3 s on 1', 4);
-  expect(labels.map(({ label }) => label)).toEqual(['nod? (last)', 'hold 3 s (1)']);
+  const labels = marks('A: 4, x 3; cue 1.1 watch "nod" check on last; fermata end 3 s on 1', 4);
+  expect(labels.map(({ label }) => label)).toEqual(['nod? (last)', 'fermata 3 s (1)']);
 });

@@ -30,8 +30,8 @@ export type Mark = {
   readonly title: string;
   readonly start: Position;
   readonly spans: readonly Span[];
-  /** From the top: marks that lie over one another get lanes of their own. */
-  readonly lane: number;
+  /** From the top: marks that lie over one another get rows of their own. */
+  readonly row: number;
 };
 
 /** All that stands in a section, placed in its bars; what has no bar there is left to the remarks. */
@@ -44,14 +44,14 @@ export const marksOf = (map: RoadMap, section: string, bars: number, meterAt: Me
       return range ? [{ id: detail.id, where, detail, ...shown, ...range }] : [];
     })
     .sort((a, b) => a.start.bar - b.start.bar || a.start.ticks - b.start.ticks);
-  const lanes: number[] = [];
+  const rows: number[] = [];
   return marks.map(({ end, ...mark }) => {
     const from = mark.start.bar * BAR + mark.start.ticks;
-    const found = lanes.findIndex((until) => until <= from);
-    const lane = found < 0 ? lanes.length : found;
+    const found = rows.findIndex((until) => until <= from);
+    const row = found < 0 ? rows.length : found;
     // A point takes as much room as its words.
-    lanes[lane] = Math.max(end, from + Math.max(0.7, mark.label.length / 9) * 80_640);
-    return { ...mark, lane };
+    rows[row] = Math.max(end, from + Math.max(0.7, mark.label.length / 9) * 80_640);
+    return { ...mark, row };
   });
 };
 
@@ -75,21 +75,21 @@ const shownAs = (map: RoadMap, where: DetailName, detail: Details[DetailName]) =
     return show(kind, words ? `${kind} ${words}` : kind);
   }
   if (where === 'cues') return show('cue', words + ((detail as Details['cues']).byEar ? '?' : ''));
-  if (where === 'holds') {
-    const { seconds, cue } = detail as Details['holds'];
-    return show('hold', cue ? `hold: ${cue}` : `hold ${seconds} s`);
+  if (where === 'fermatas') {
+    const { seconds, cue } = detail as Details['fermatas'];
+    return show('fermata', cue ? `fermata: ${cue}` : `fermata ${seconds} s`);
   }
-  if (where === 'turns') {
-    const { meter, tempo } = detail as Details['turns'];
+  if (where === 'timeChanges') {
+    const { meter, tempo } = detail as Details['timeChanges'];
     const text = [meter && meterText(meter), tempo && tempoText(tempo, map.start.tempo.unit)];
     return show('turn', text.filter(Boolean).join(' '));
   }
-  const { level, hats } = detail as Details['shades'];
+  const { level, timekeeper } = detail as Details['dynamics'];
   const said = [
     level && `level ${level.from}${level.to === level.from ? '' : ` > ${level.to}`}`,
-    hats,
+    timekeeper,
   ];
-  return show('shade', said.filter(Boolean).join(', '));
+  return show('dynamics', said.filter(Boolean).join(', '));
 };
 
 const rangeOf = (
@@ -117,7 +117,7 @@ const rangeOf = (
         : { bar: bars, ticks: lastBar };
   if (start.bar < 1 || start.bar > bars) return undefined;
   const spanning =
-    where === 'fills' || (where === 'shades' && fields.to) || (where === 'hits' && fields.to);
+    where === 'fills' || (where === 'dynamics' && fields.to) || (where === 'hits' && fields.to);
   if (!spanning) {
     const spans = [{ bar: start.bar, from: start.ticks, to: undefined, first: true }];
     return { start, spans, end: start.bar * BAR + start.ticks };

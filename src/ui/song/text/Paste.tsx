@@ -152,12 +152,12 @@ const Line = ({ line, decision, onDecide }: LineProps) => (
   </tr>
 );
 
-const inWords = ({ name, bars, times, tacet, level, hats, vamp }: PastedSection): string =>
+const inWords = ({ name, bars, times, tacet, level, timekeeper, vamp }: PastedSection): string =>
   [
     `${name} ${bars}${times ? ` × ${times}` : ''}`,
     level &&
       (level.from === level.to ? `level ${level.from}` : `level ${level.from} > ${level.to}`),
-    hats && `hats ${hats}`,
+    timekeeper && `timekeeper ${timekeeper}`,
     tacet && 'tacet',
     vamp && `until “${vamp.cue}”`,
   ]

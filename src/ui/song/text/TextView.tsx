@@ -219,12 +219,12 @@ const EXAMPLES = [
   ['Verse: 16', 'a section and its bars'],
   ['Verse: part Verse groove, level 2 > 3', 'with a part, growing'],
   ['Chorus: 7, x 2; fill last.3 "toms"', 'twice; a fill in the last bar from beat 3'],
-  ['cue 9.1 listen "accordion" lead 2 bars', 'behind a semicolon: something to remember'],
+  ['cue 9.1 listen "accordion" warn 2 bars', 'behind a semicolon: something to remember'],
   ['hit 2.4& "horns"', 'also stop, push, choke, no-crash'],
   ['repeat 3: … ending 1 2: … end', 'a repeat, its endings, its close'],
   ['pass 2: 20 bars', 'the second time it is longer'],
   ['Vamp: 4, x 8, vamp "nod"', 'until a cue'],
-  ['Out: 4, tempo > 138; hold last.4 3 s', 'faster, then time stands still'],
+  ['Out: 4, tempo > 138; fermata last.4 3 s', 'faster, then time stands still'],
 ] as const;
 
 const Grammar = () => (

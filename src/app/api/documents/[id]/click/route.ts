@@ -1,12 +1,12 @@
 import * as z from 'zod';
 import { programOf } from '@/server/band';
-import { LANES } from '@/server/files/clickFiles';
+import { STEMS } from '@/server/files/clickFiles';
 import type { Job } from '@/server/files/job';
 import { exportFile } from '@/server/files/thread';
 import { documentParams, fileResponse, idsOf, memberRoute, refuseFormat } from '@/server/http';
 import { kitOf } from '@/server/people';
 
-const lane = z.enum(LANES, 'A file holds click, voice and drums.');
+const stem = z.enum(STEMS, 'A file holds click, voice and drums.');
 const query = z.object({
   as: z.enum(idsOf('heard'), `A click file is ${idsOf('heard').join(', ')}.`),
   bits: z.enum(['16', '24'], 'A WAV file has 16 or 24 bits.').default('16'),
@@ -22,13 +22,13 @@ const query = z.object({
     .string()
     .default('click')
     .transform((text) => [...new Set(text.split(','))])
-    .pipe(z.array(lane)),
+    .pipe(z.array(stem)),
 });
 
 /** The click of a song or a set as a file, with its spoken cues, and its drums on the caller's kit. */
 export const GET = memberRoute(
   { params: documentParams, query },
-  async ({ params, query: { as, with: lanes, bits, layout, ramps, format }, member, within }) => {
+  async ({ params, query: { as, with: stems, bits, layout, ramps, format }, member, within }) => {
     const { source, kit } = await within(async (db) => ({
       source: await programOf(db, params.id),
       kit: await kitOf(db, member),
@@ -36,8 +36,8 @@ export const GET = memberRoute(
     refuseFormat(source.of, as);
     const job: Job =
       as === 'midi'
-        ? { source, kit, lanes, as, ramps, format: format === '0' ? 0 : 1 }
-        : { source, kit, lanes, as, format: { bits: bits === '16' ? 16 : 24, layout } };
+        ? { source, kit, stems, as, ramps, format: format === '0' ? 0 : 1 }
+        : { source, kit, stems, as, format: { bits: bits === '16' ? 16 : 24, layout } };
     return fileResponse(await exportFile(job, within));
   },
 );

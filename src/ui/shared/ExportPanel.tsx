@@ -4,14 +4,14 @@ import { useState } from 'react';
 import { type FileOf, formatOf, formatsFor } from '@/core/sheet';
 import { useSpeaks } from '../click/useSpeaks';
 import { FileLink } from './Button';
+import classes from './Export.module.css';
 import { Select } from './Select';
-import classes from './TakeAway.module.css';
 
 const BITS = [
   ['16', '16 bit'],
   ['24', '24 bit'],
 ] as const;
-const LANES = [
+const STEMS = [
   ['click', 'Click'],
   ['voice', 'Spoken cues'],
   ['drums', 'Drums'],
@@ -33,39 +33,39 @@ const FORMATS = [
   ['0', 'all in one'],
 ] as const;
 
-export type TakeAwayProps = {
+export type ExportProps = {
   readonly document: string;
   readonly what: FileOf;
   /** Files are made from what is saved. */
   readonly saved: boolean;
 };
 
-/** What there is to take away: MIDI, WAV, tables and text. */
-const TakeAwayPanel = ({ document, what, saved }: TakeAwayProps) => {
+/** What there is to export: MIDI, WAV, tables and text. */
+const ExportPanel = ({ document, what, saved }: ExportProps) => {
   const speaks = useSpeaks();
   const [bits, setBits] = useState('16');
   const [layout, setLayout] = useState('mono');
-  const [lanes, setLanes] = useState<readonly string[]>(['click', 'voice']);
+  const [stems, setLanes] = useState<readonly string[]>(['click', 'voice']);
   const [ramps, setRamps] = useState('sixteenth');
   const [format, setFormat] = useState('1');
-  const url = `/api/documents/${document}/click?with=${lanes.join(',')}`;
+  const url = `/api/documents/${document}/click?with=${stems.join(',')}`;
   const wav = `${url}&bits=${bits}&layout=${layout}`;
-  const toggle = (lane: string, on: boolean) =>
-    setLanes(LANES.map(([one]) => one).filter((one) => (one === lane ? on : lanes.includes(one))));
-  const ready = saved && lanes.length > 0;
+  const toggle = (stem: string, on: boolean) =>
+    setLanes(STEMS.map(([one]) => one).filter((one) => (one === stem ? on : stems.includes(one))));
+  const ready = saved && stems.length > 0;
   return (
     <div className={classes.panel}>
       <strong>The click of the {what}</strong>
-      <fieldset className={classes.lanes} aria-label="What is heard">
-        {LANES.map(([lane, words]) => (
-          <label key={lane}>
+      <fieldset className={classes.stems} aria-label="What is heard">
+        {STEMS.map(([stem, words]) => (
+          <label key={stem}>
             <input
               type="checkbox"
-              checked={lanes.includes(lane)}
-              onChange={({ currentTarget }) => toggle(lane, currentTarget.checked)}
+              checked={stems.includes(stem)}
+              onChange={({ currentTarget }) => toggle(stem, currentTarget.checked)}
             />
             {words}
-            {lane === 'voice' && speaks === false && ' (no voice on this server)'}
+            {stem === 'voice' && speaks === false && ' (no voice on this server)'}
           </label>
         ))}
       </fieldset>
@@ -92,8 +92,8 @@ const TakeAwayPanel = ({ document, what, saved }: TakeAwayProps) => {
           </FileLink>
         ))}
       <p>
-        Sections are marked in each WAV file. Vamps are played as often as is expected, holds last
-        as long as is said.
+        Sections are marked in each WAV file. Vamps are played as often as is expected, fermatas
+        last as long as is said.
       </p>
       {saved && <Sheets document={document} what={what} />}
       {!saved && <p>Once your edits are saved.</p>}
@@ -101,10 +101,10 @@ const TakeAwayPanel = ({ document, what, saved }: TakeAwayProps) => {
   );
 };
 
-export default TakeAwayPanel;
+export default ExportPanel;
 
 /** What is read, not heard. */
-const Sheets = ({ document, what }: Pick<TakeAwayProps, 'document' | 'what'>) => {
+const Sheets = ({ document, what }: Pick<ExportProps, 'document' | 'what'>) => {
   const sheet = `/api/documents/${document}/sheet`;
   return (
     <p className={classes.sheets}>

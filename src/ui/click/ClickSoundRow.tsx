@@ -1,4 +1,4 @@
-import type { Design, FullDesign, Strike } from '@/core/click';
+import type { ClickSettings, ClickSound, FullClickSettings } from '@/core/click';
 import { PutBack, type Say } from './Fields';
 import { PickOne } from './PickOne';
 import { type KINDS, LEVELS, SIDES, SOUNDS } from './words';
@@ -7,22 +7,22 @@ type Props = {
   /** The voice has no sound to choose. */
   readonly field: (typeof KINDS)[number][0] | 'atSpeech';
   readonly words: string;
-  readonly said: Design;
-  readonly inherited: FullDesign;
+  readonly said: ClickSettings;
+  readonly inherited: FullClickSettings;
   readonly onSay: Say;
 };
 
 /** One kind of click: its sound, its level, its side. */
-export const StrikeRow = ({ field, words, said, inherited, onSay }: Props) => {
+export const ClickSoundRow = ({ field, words, said, inherited, onSay }: Props) => {
   const own = said[field];
-  const now: Partial<Strike> & Pick<Strike, 'level' | 'pan'> = own ?? inherited[field];
-  const change = (part: Partial<Strike>) => onSay(field, { ...now, ...part } as Strike);
+  const now: Partial<ClickSound> & Pick<ClickSound, 'level' | 'pan'> = own ?? inherited[field];
+  const change = (part: Partial<ClickSound>) => onSay(field, { ...now, ...part } as ClickSound);
   return (
     <tr data-said={own !== null}>
       <th scope="row">{words}</th>
       <td>
         {now.sound && (
-          <PickOne<Strike['sound']>
+          <PickOne<ClickSound['sound']>
             label={`${words}: sound`}
             value={own && now.sound}
             inherited={now.sound}

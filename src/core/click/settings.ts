@@ -6,7 +6,7 @@ import { SOUND_NAMES } from './sounds';
  * What a click is there for: to count in, to mark a bar, a group of beats or a pulse, to divide a
  * pulse, or to lay other notes across the pulses.
  */
-export const CLICK_KINDS = ['count', 'bar', 'group', 'pulse', 'division', 'across'] as const;
+export const CLICK_KINDS = ['count', 'bar', 'group', 'pulse', 'division', 'polyrhythm'] as const;
 export type ClickKind = (typeof CLICK_KINDS)[number];
 
 /** How far a kind of click may be turned down, in decibels. */
@@ -15,7 +15,7 @@ export const SOFTEST = -30;
 const MOST_SILENT = 64;
 const SLOWEST = 400;
 
-const strikeSchema = z.object(
+const clickSoundSchema = z.object(
   {
     sound: z.enum([...SOUND_NAMES, 'none'], 'There is no such click sound.'),
     /** Decibels against the click as a whole. */
@@ -41,10 +41,10 @@ const silenceSchema = z.discriminatedUnion('kind', [
     seed: wholeNumber(0, 999_999, 'A seed is a whole number up to 999999.'),
   }),
   /** Nothing but the first beat of each bar. */
-  z.object({ kind: z.literal('ones') }),
+  z.object({ kind: z.literal('downbeats') }),
 ]);
 
-const acrossSchema = z.object({
+const polyrhythmSchema = z.object({
   notes: wholeNumber(1, 12, '1 to 12 notes across.'),
   pulses: wholeNumber(1, 12, 'Across 1 to 12 pulses.'),
 });
@@ -53,14 +53,17 @@ const yesNo = z.boolean({ error: 'This is on or off.' });
 
 const FIELDS = {
   /** Which pulses sound. */
-  pulses: z.enum(['every', 'ones', 'half', 'off', 'beats', 'double'], 'No such choice of pulses.'),
+  pulses: z.enum(
+    ['every', 'downbeats', 'half', 'off', 'beats', 'double'],
+    'No such choice of pulses.',
+  ),
   accents: z.enum(['groups', 'bars', 'none'], 'Accents are on groups, on bars, or none.'),
   /** Parts that each pulse is divided into; 1 leaves it whole. */
   divide: wholeNumber(1, 4, 'A pulse is divided into 1 to 4.'),
   /** Pulses slower than this (a minute) are divided by themselves; 0 for never. */
   divideBelow: wholeNumber(0, SLOWEST, `A tempo from 0 (never) to ${SLOWEST}.`),
   /** Notes laid evenly across pulses from the first of the bar, as three over two; 1 over 1 is none. */
-  across: acrossSchema,
+  polyrhythm: polyrhythmSchema,
   silence: silenceSchema,
   /** Whether the click goes on where the drums rest. */
   tacet: yesNo,
@@ -68,12 +71,12 @@ const FIELDS = {
   soft: z.number().min(0).max(12, 'The click is 0 to 12 dB softer for each level.'),
   /** All beats of the count-in, or half as many until its last bar. */
   countIn: z.enum(['every', 'halves'], 'A count-in is every beat, or halves first.'),
-  atCount: strikeSchema,
-  atBar: strikeSchema,
-  atGroup: strikeSchema,
-  atPulse: strikeSchema,
-  atDivision: strikeSchema,
-  atAcross: strikeSchema,
+  atCount: clickSoundSchema,
+  atBar: clickSoundSchema,
+  atGroup: clickSoundSchema,
+  atPulse: clickSoundSchema,
+  atDivision: clickSoundSchema,
+  atPolyrhythm: clickSoundSchema,
   /** What is spoken. */
   sayNames: yesNo,
   sayCount: yesNo,
@@ -82,54 +85,63 @@ const FIELDS = {
   /** Bars before its place at which a name is spoken. */
   ahead: wholeNumber(1, 8, 'A name is spoken 1 to 8 bars ahead.'),
   voice: z.enum(['british', 'american'], 'The voice is british or american.'),
-  atSpeech: strikeSchema.omit({ sound: true }),
+  atSpeech: clickSoundSchema.omit({ sound: true }),
 } as const;
 
-export type DesignField = keyof typeof FIELDS;
-export const DESIGN_FIELDS = Object.keys(FIELDS) as readonly DesignField[];
+export type ClickSettingsField = keyof typeof FIELDS;
+export const CLICK_SETTINGS_FIELDS = Object.keys(FIELDS) as readonly ClickSettingsField[];
 
 /** What holds somewhere, in full. */
-export type FullDesign = { readonly [F in DesignField]: z.infer<(typeof FIELDS)[F]> };
+export type FullClickSettings = { readonly [F in ClickSettingsField]: z.infer<(typeof FIELDS)[F]> };
 /** What a band, a set, a song or a section says of its click; null is as those above it say. */
-export type Design = { readonly [F in DesignField]: FullDesign[F] | null };
+export type ClickSettings = { readonly [F in ClickSettingsField]: FullClickSettings[F] | null };
 
-export type Strike = FullDesign['atBar'];
-export type Silence = FullDesign['silence'];
+export type ClickSound = FullClickSettings['atBar'];
+export type Silence = FullClickSettings['silence'];
 
 /** Loose: what a newer version adds survives a round trip. */
-export const designSchema = z.looseObject(
+export const clickSettingsSchema = z.looseObject(
   Object.fromEntries(
-    DESIGN_FIELDS.map((field) => [field, (FIELDS[field] as z.ZodType).nullable().default(null)]),
-  ) as unknown as { [F in DesignField]: z.ZodType<FullDesign[F] | null> },
+    CLICK_SETTINGS_FIELDS.map((field) => [
+      field,
+      (FIELDS[field] as z.ZodType).nullable().default(null),
+    ]),
+  ) as unknown as { [F in ClickSettingsField]: z.ZodType<FullClickSettings[F] | null> },
 );
 
 /** Nothing said: everything as those above it. */
-export const UNSAID: Design = Object.freeze(
-  Object.fromEntries(DESIGN_FIELDS.map((field) => [field, null])),
-) as Design;
+export const NO_OVERRIDES: ClickSettings = Object.freeze(
+  Object.fromEntries(CLICK_SETTINGS_FIELDS.map((field) => [field, null])),
+) as ClickSettings;
 
-/** The design of a document that may have been written before there were any. */
-export const designSingle = designSchema.default(UNSAID as z.infer<typeof designSchema>);
+/** The click settings of a document that may have been written before there were any. */
+export const clickSettingsSingle = clickSettingsSchema.default(
+  NO_OVERRIDES as z.infer<typeof clickSettingsSchema>,
+);
 
-const strike = (sound: Strike['sound'], level: number): Strike => ({ sound, level, pan: 0 });
+const clickSound = (sound: ClickSound['sound'], level: number): ClickSound => ({
+  sound,
+  level,
+  pan: 0,
+});
 
 /** What holds where nobody says anything: every pulse, told apart, nothing spoken. */
-export const USUAL_DESIGN: FullDesign = {
+export const USUAL_DESIGN: FullClickSettings = {
   pulses: 'every',
   accents: 'groups',
   divide: 1,
   divideBelow: 0,
-  across: { notes: 1, pulses: 1 },
+  polyrhythm: { notes: 1, pulses: 1 },
   silence: { kind: 'never' },
   tacet: true,
   soft: 0,
   countIn: 'every',
-  atCount: strike('sticks', -2),
-  atBar: strike('block', 0),
-  atGroup: strike('block', -2),
-  atPulse: strike('block', -4),
-  atDivision: strike('tick', -10),
-  atAcross: strike('cowbell', -6),
+  atCount: clickSound('sticks', -2),
+  atBar: clickSound('block', 0),
+  atGroup: clickSound('block', -2),
+  atPulse: clickSound('block', -4),
+  atDivision: clickSound('tick', -10),
+  atPolyrhythm: clickSound('cowbell', -6),
   sayNames: false,
   sayCount: false,
   sayLast: false,
@@ -142,32 +154,37 @@ export const USUAL_DESIGN: FullDesign = {
 /**
  * What holds where several have a say, from the outermost (the band) to the innermost (a section).
  *
- * @example designFor([{ ...UNSAID, divide: 2 }, UNSAID]).divide // 2
+ * @example clickSettingsFor([{ ...NO_OVERRIDES, divide: 2 }, NO_OVERRIDES]).divide // 2
  */
-export const designFor = (from: readonly Design[]): FullDesign => {
+export const clickSettingsFor = (from: readonly ClickSettings[]): FullClickSettings => {
   const full: Record<string, unknown> = { ...USUAL_DESIGN };
-  for (const design of from) {
-    for (const field of DESIGN_FIELDS) if (design[field] !== null) full[field] = design[field];
+  for (const clickSettings of from) {
+    for (const field of CLICK_SETTINGS_FIELDS)
+      if (clickSettings[field] !== null) full[field] = clickSettings[field];
   }
-  return full as FullDesign;
+  return full as FullClickSettings;
 };
 
-/** Whether a design says nothing at all. */
-export const isUnsaid = (design: Design): boolean =>
-  DESIGN_FIELDS.every((field) => design[field] === null);
+/** Whether click settings say nothing at all. */
+export const hasNoOverrides = (clickSettings: ClickSettings): boolean =>
+  CLICK_SETTINGS_FIELDS.every((field) => clickSettings[field] === null);
 
-const STRIKES: Readonly<Record<ClickKind, DesignField>> = {
+const CLICK_SOUNDS: Readonly<Record<ClickKind, ClickSettingsField>> = {
   count: 'atCount',
   bar: 'atBar',
   group: 'atGroup',
   pulse: 'atPulse',
   division: 'atDivision',
-  across: 'atAcross',
+  polyrhythm: 'atPolyrhythm',
 };
 
 /** How a kind of click is struck in a section of some level (1 to 5). */
-export const strikeOf = (design: FullDesign, kind: ClickKind, level: number): Strike => {
-  const said = design[STRIKES[kind]] as Strike;
-  const softer = design.soft * Math.max(0, 3 - level);
+export const clickSoundOf = (
+  clickSettings: FullClickSettings,
+  kind: ClickKind,
+  level: number,
+): ClickSound => {
+  const said = clickSettings[CLICK_SOUNDS[kind]] as ClickSound;
+  const softer = clickSettings.soft * Math.max(0, 3 - level);
   return softer === 0 ? said : { ...said, level: Math.max(SOFTEST, said.level - softer) };
 };

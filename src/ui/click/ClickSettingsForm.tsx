@@ -2,27 +2,27 @@
 
 import { useMemo } from 'react';
 import {
-  acrossText,
-  type Design,
-  designFor,
-  parseAcross,
+  type ClickSettings,
+  clickSettingsFor,
+  parsePolyrhythm,
   parseSilence,
+  polyrhythmText,
   silenceText,
 } from '@/core/click';
 import { RULE } from '@/core/speech/place';
 import type { Meter } from '@/core/time';
 import { BarPicture } from './BarPicture';
 import classes from './Click.module.css';
+import { ClickSoundRow } from './ClickSoundRow';
 import { Choice, type Say, Typed } from './Fields';
 import { LeftOut } from './LeftOut';
-import { StrikeRow } from './StrikeRow';
 import { KINDS } from './words';
 
 type Props = {
   /** What is said here. */
-  readonly said: Design;
+  readonly said: ClickSettings;
   /** Those who have a say before, the outermost first. */
-  readonly above: readonly Design[];
+  readonly above: readonly ClickSettings[];
   /** What they are called: `as the band`. */
   readonly as: string;
   readonly onSay: Say;
@@ -35,28 +35,28 @@ type Props = {
 };
 
 /** All that can be said of a click in one place; what is not said is grey, and as those above say. */
-export const DesignForm = (props: Props) => {
+export const ClickSettingsForm = (props: Props) => {
   const { said, above, as, onSay, mayEdit, meter, perMinute, speaks } = props;
-  const inherited = useMemo(() => designFor(above), [above]);
-  const now = useMemo(() => designFor([...above, said]), [above, said]);
+  const inherited = useMemo(() => clickSettingsFor(above), [above]);
+  const now = useMemo(() => clickSettingsFor([...above, said]), [above, said]);
   const shared = { said, inherited, as, onSay };
   return (
     <fieldset disabled={!mayEdit} className={classes.form}>
       <section aria-label="What sounds" className={classes.group}>
         <h3>What sounds</h3>
-        <BarPicture design={now} meter={meter} perMinute={perMinute} />
+        <BarPicture clickSettings={now} meter={meter} perMinute={perMinute} />
         <Choice field="pulses" {...shared} />
         <Choice field="accents" {...shared} />
         <Choice field="divide" {...shared} />
         <Choice field="divideBelow" {...shared} />
-        <Typed field="across" say={acrossText} parse={parseAcross} {...shared} />
+        <Typed field="polyrhythm" say={polyrhythmText} parse={parsePolyrhythm} {...shared} />
       </section>
       <section aria-label="How it sounds" className={classes.group}>
         <h3>How it sounds</h3>
         <table className={classes.strikes}>
           <tbody>
             {KINDS.map(([field, words]) => (
-              <StrikeRow key={field} field={field} words={words} {...shared} />
+              <ClickSoundRow key={field} field={field} words={words} {...shared} />
             ))}
           </tbody>
         </table>
@@ -67,7 +67,7 @@ export const DesignForm = (props: Props) => {
         <Choice field="countIn" {...shared} />
         <Choice field="tacet" {...shared} />
         <Typed field="silence" say={silenceText} parse={parseSilence} {...shared} />
-        <p className={classes.hint}>4 on 2 off, 30 % (by chance), ones, never</p>
+        <p className={classes.hint}>4 on 2 off, 30 % (by chance), downbeats, never</p>
       </section>
       <section aria-label="Spoken" className={classes.group}>
         <h3>Spoken</h3>
@@ -84,7 +84,7 @@ export const DesignForm = (props: Props) => {
         <Choice field="voice" {...shared} />
         <table className={classes.strikes}>
           <tbody>
-            <StrikeRow field="atSpeech" words="Its level" {...shared} />
+            <ClickSoundRow field="atSpeech" words="Its level" {...shared} />
           </tbody>
         </table>
         <p className={classes.hint}>{RULE}</p>
