@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { chromium, type Page } from '@playwright/test';
-import { firstOrders } from '@/core/document';
-import { newSection } from '@/core/roadmap';
+import { firstOrders } from '@/core/base/document';
+import { newSection } from '@/core/song/roadmap';
 import playwright from '../playwright.config';
 import { milliseconds, quantile, type Row } from './measure';
 

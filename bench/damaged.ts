@@ -1,12 +1,12 @@
 /** Opens so many damaged files of a kind; says how long the slowest took and how many could be read. */
 import { zipSync } from 'fflate';
-import { openSong } from '@/core/imports';
-import { exportMidi, writeMidi } from '@/core/midi';
-import { chartAsMusicXml } from '@/core/musicxml';
-import { soloProgram } from '@/core/set';
-import { writeSongFile } from '@/core/sheet';
+import { openSong } from '@/core/files/imports';
+import { exportMidi, writeMidi } from '@/core/files/midi';
+import { chartAsMusicXml } from '@/core/files/musicxml';
+import { writeSongFile } from '@/core/files/sheet';
+import { soloProgram } from '@/core/song/set';
+import { compile } from '@/core/song/timeline';
 import { damaged, roadMapOf } from '@/core/testing';
-import { compile } from '@/core/timeline';
 
 const [, , kind = 'MIDI', count = '1000'] = process.argv;
 const map = roadMapOf([

@@ -1,12 +1,12 @@
 import { spawnSync } from 'node:child_process';
-import { NO_OVERRIDES } from '@/core/click';
-import { openSong } from '@/core/imports';
-import { exportMidi, writeMidi } from '@/core/midi';
-import { program, soloProgram } from '@/core/set';
-import { announcements, guessedLength, placeSpeech } from '@/core/speech';
+import { openSong } from '@/core/files/imports';
+import { exportMidi, writeMidi } from '@/core/files/midi';
+import { type Utterance, wavChunks } from '@/core/files/wav';
+import { NO_OVERRIDES } from '@/core/music/click';
+import { announcements, guessedLength, placeSpeech } from '@/core/playing/speech';
+import { program, soloProgram } from '@/core/song/set';
+import { compile } from '@/core/song/timeline';
 import { roadMapOf } from '@/core/testing';
-import { compile } from '@/core/timeline';
-import { type Utterance, wavChunks } from '@/core/wav';
 import { record } from '@/server/speech/espeak';
 import { milliseconds, type Row, time } from './measure';
 

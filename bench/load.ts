@@ -2,8 +2,14 @@ import { createHash, randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import http from 'node:http';
 import pg from 'pg';
-import { type Change, firstOrders, type LoggedChange, merge, setFields } from '@/core/document';
-import { newSection, type RoadMap, roadMapKind } from '@/core/roadmap';
+import {
+  type Change,
+  firstOrders,
+  type LoggedChange,
+  merge,
+  setFields,
+} from '@/core/base/document';
+import { newSection, type RoadMap, roadMapKind } from '@/core/song/roadmap';
 import { roadMapOf } from '@/core/testing';
 import { UPKEEP } from '@/server/database/upkeep';
 import type { Connection } from '@/ui/document/connection';

@@ -4,17 +4,25 @@
  */
 import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { engrave } from '@/core/engrave';
-import { columnsOf, figuresOf, loadsOf, newPattern, stick, strainsOf, written } from '@/core/kit';
-import { exportMidi, writeMidi } from '@/core/midi';
-import { readPasted } from '@/core/paste';
-import { perform } from '@/core/performance';
-import { formOf, unroll } from '@/core/roadmap';
-import { program, soloProgram } from '@/core/set';
-import { parseShorthand, printShorthand } from '@/core/shorthand';
+import { exportMidi, writeMidi } from '@/core/files/midi';
+import { wavChunks } from '@/core/files/wav';
+import { engrave } from '@/core/music/engrave';
+import {
+  columnsOf,
+  figuresOf,
+  loadsOf,
+  newPattern,
+  stick,
+  strainsOf,
+  written,
+} from '@/core/music/kit';
+import { perform } from '@/core/playing/performance';
+import { formOf, unroll } from '@/core/song/roadmap';
+import { program, soloProgram } from '@/core/song/set';
+import { compile } from '@/core/song/timeline';
 import { roadMapOf } from '@/core/testing';
-import { compile } from '@/core/timeline';
-import { wavChunks } from '@/core/wav';
+import { readPasted } from '@/core/text/paste';
+import { parseShorthand, printShorthand } from '@/core/text/shorthand';
 import { SALTREACH_SONGS } from '@/server/demo/songs';
 import { measureBrowser } from './browser';
 import { measureFiles } from './files';

@@ -1,9 +1,9 @@
 /** Renders some bars of click as WAV and says the peak of the process's memory, in MB. */
 
-import { soloProgram } from '@/core/set';
+import { wavChunks } from '@/core/files/wav';
+import { soloProgram } from '@/core/song/set';
+import { compile } from '@/core/song/timeline';
 import { roadMapOf } from '@/core/testing';
-import { compile } from '@/core/timeline';
-import { wavChunks } from '@/core/wav';
 
 const bars = Number(process.argv[2]);
 const song = soloProgram('Hour', compile(roadMapOf([{ bars }], { countIn: 0 })));

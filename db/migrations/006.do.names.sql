@@ -3,7 +3,7 @@
 ALTER TABLE speech ADD COLUMN take text NOT NULL DEFAULT 'plain' CHECK (take IN ('plain', 'short'));
 ALTER TABLE speech DROP CONSTRAINT speech_pkey, ADD PRIMARY KEY (voice, take, words);
 
--- Fields, collections and values that got the field's own names; src/core/document/namesOfToday.ts says
+-- Fields, collections and values that got the field's own names; src/core/base/document/namesOfToday.ts says
 -- the same of files and of unsent changes.
 CREATE FUNCTION pg_temp.renamed(value jsonb, field text DEFAULT '') RETURNS jsonb LANGUAGE plpgsql IMMUTABLE AS $$
 DECLARE

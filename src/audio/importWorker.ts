@@ -1,5 +1,5 @@
-import { type Opened, openSong } from '@/core/imports';
-import type { Result } from '@/core/result';
+import type { Result } from '@/core/base/result';
+import { type Opened, openSong } from '@/core/files/imports';
 
 /** What a page sends to have a file opened away from itself. */
 export type ToOpen = {

@@ -1,5 +1,5 @@
-import type { Opened } from '@/core/imports';
-import type { Result } from '@/core/result';
+import type { Result } from '@/core/base/result';
+import type { Opened } from '@/core/files/imports';
 import type { ToOpen } from './importWorker';
 
 /** A file that takes longer (ms) is given up. */

@@ -1,4 +1,4 @@
-import { gainOf, LEVEL_RANGE } from '@/core/click';
+import { gainOf, LEVEL_RANGE } from '@/core/music/click';
 import type { Sound } from './stems';
 
 /** Where sounds go, and the clock by which they are started. */

@@ -1,8 +1,8 @@
-import { soloProgram } from '@/core/set';
-import { parseShorthand } from '@/core/shorthand';
-import { seconds } from '@/core/time';
-import { compile } from '@/core/timeline';
-import { loopHere, move, waitOrGoOn } from '@/core/transport';
+import { seconds } from '@/core/music/time';
+import { loopHere, move, waitOrGoOn } from '@/core/playing/transport';
+import { soloProgram } from '@/core/song/set';
+import { compile } from '@/core/song/timeline';
+import { parseShorthand } from '@/core/text/shorthand';
 import { createPlayer } from './player';
 import { simulatedOutput } from './simulated';
 import type { Content } from './stems';

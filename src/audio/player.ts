@@ -1,5 +1,4 @@
-import type { Program } from '@/core/set';
-import { type Seconds, seconds } from '@/core/time';
+import { type Seconds, seconds } from '@/core/music/time';
 import {
   AT_START,
   begin,
@@ -21,7 +20,8 @@ import {
   withLive,
   withProgram,
   withRate,
-} from '@/core/transport';
+} from '@/core/playing/transport';
+import type { Program } from '@/core/song/set';
 import type { Levels, Output } from './output';
 import { type Content, type ScheduledSound, type Sound, type SoundsAt, scheduled } from './stems';
 

@@ -1,8 +1,8 @@
-import { type ClickKind, renderClick, type SoundName } from '@/core/click';
-import { type Program, soundingClicks } from '@/core/set';
-import type { Sounding } from '@/core/sound';
-import type { Timed } from '@/core/transport';
-import type { Utterance } from '@/core/wav';
+import type { Utterance } from '@/core/files/wav';
+import { type ClickKind, renderClick, type SoundName } from '@/core/music/click';
+import type { Sounding } from '@/core/playing/sound';
+import type { Timed } from '@/core/playing/transport';
+import { type Program, soundingClicks } from '@/core/song/set';
 
 /** What there is to hear, as lists of sounds with their place in a program. */
 

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
-import { firstOrders } from './document';
-import { mulberry } from './random';
+import { firstOrders } from './base/document';
+import { mulberry } from './base/random';
+import type { Meter } from './music/time';
 import {
   blankRoadMap,
   COLLECTIONS,
@@ -10,8 +11,7 @@ import {
   type RecordOf,
   type RoadMap,
   type Section,
-} from './roadmap';
-import type { Meter } from './time';
+} from './song/roadmap';
 
 type Records = {
   readonly [Name in CollectionName]?: readonly (Partial<RecordOf<Name>> & { id: string })[];

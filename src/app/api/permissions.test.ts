@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { readdirSync } from 'node:fs';
 import path from 'node:path';
-import { blankRoadMap } from '@/core/roadmap';
-import { writeBandFile, writeSongFile } from '@/core/sheet';
+import { writeBandFile, writeSongFile } from '@/core/files/sheet';
+import { blankRoadMap } from '@/core/song/roadmap';
 import { DEMO_PASSPHRASE } from '@/server/demo/people';
 import { COOKIE } from '@/server/http';
 import { signIn } from '@/server/people';

@@ -1,6 +1,15 @@
-import { CLOCK, follow, hear, quartersHeard, SILENT, START, STOP, tempoHeard } from '@/core/clock';
+import {
+  CLOCK,
+  follow,
+  hear,
+  quartersHeard,
+  SILENT,
+  START,
+  STOP,
+  tempoHeard,
+} from '@/core/playing/clock';
 import type { Player } from '../player';
-import type { Port } from './ports';
+import type { Port } from './port';
 import type { Remote } from './remote';
 
 /** How often it is corrected: every so many clocks. */

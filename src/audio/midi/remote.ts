@@ -1,5 +1,5 @@
-import { CONTINUE, POSITION, START, STOP } from '@/core/clock';
-import type { Port } from './ports';
+import { CONTINUE, POSITION, START, STOP } from '@/core/playing/clock';
+import type { Port } from './port';
 
 /** What a machine can do with us. */
 export type Remote = {

@@ -1,7 +1,7 @@
-import { type ClockState, clockDue, STOP, UNTOLD } from '@/core/clock';
-import { unfold } from '@/core/transport';
+import { type ClockState, clockDue, STOP, UNTOLD } from '@/core/playing/clock';
+import { unfold } from '@/core/playing/transport';
 import type { Player } from '../player';
-import type { Port } from './ports';
+import type { Port } from './port';
 
 /** How often (ms) messages are sent, and how far ahead of their time (s). */
 const EVERY = 25;

@@ -1,5 +1,5 @@
-import { CLOCK, type Heard, hear, SILENT, START, STOP } from '@/core/clock';
-import type { Port } from './ports';
+import { CLOCK, type Heard, hear, SILENT, START, STOP } from '@/core/playing/clock';
+import type { Port } from './port';
 
 /**
  * A machine that ships with Ebrant, for want of a real one: it follows the clock that it is sent, tells

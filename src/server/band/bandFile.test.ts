@@ -1,6 +1,11 @@
 import { readFileSync } from 'node:fs';
 import Ajv from 'ajv/dist/2020';
-import { bandFileJsonSchema, readBandFile, songFileJsonSchema, writeBandFile } from '@/core/sheet';
+import {
+  bandFileJsonSchema,
+  readBandFile,
+  songFileJsonSchema,
+  writeBandFile,
+} from '@/core/files/sheet';
 import { Refusal } from '../database';
 import { openTestDatabase, type TestDatabase } from '../testing/database';
 import { bandFile, restoreInto } from '.';

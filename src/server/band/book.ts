@@ -1,6 +1,6 @@
 import 'server-only';
 import * as z from 'zod';
-import { type Book, bookKind } from '@/core/book';
+import { type Book, bookKind } from '@/core/song/book';
 import type { Queries } from '../database';
 import { asDocument, keptDocument, VERSION } from '../documents';
 import { mayEdit } from '../people/bands';

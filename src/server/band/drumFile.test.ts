@@ -2,12 +2,12 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { USUAL_LAYOUT } from '@/core/kit';
-import { soloProgram } from '@/core/set';
-import { parseShorthand } from '@/core/shorthand';
-import { drumsOf } from '@/core/sound';
-import { compile } from '@/core/timeline';
-import { onsetFrame, SAMPLE_RATE, type WavFormat, wavBytes, wavChunks } from '@/core/wav';
+import { onsetFrame, SAMPLE_RATE, type WavFormat, wavBytes, wavChunks } from '@/core/files/wav';
+import { USUAL_LAYOUT } from '@/core/music/kit';
+import { drumsOf } from '@/core/playing/sound';
+import { soloProgram } from '@/core/song/set';
+import { compile } from '@/core/song/timeline';
+import { parseShorthand } from '@/core/text/shorthand';
 
 const FORMAT: WavFormat = { bits: 16, layout: 'mono' };
 

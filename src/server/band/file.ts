@@ -1,9 +1,9 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
-import { CLICK_SETTINGS_FIELDS, hasNoOverrides, sayOfClick } from '@/core/click';
-import type { Operation } from '@/core/document';
-import { itemsOf, type SongSet } from '@/core/set';
-import { type BandFile, referenceTo } from '@/core/sheet';
+import type { Operation } from '@/core/base/document';
+import { type BandFile, referenceTo } from '@/core/files/sheet';
+import { CLICK_SETTINGS_FIELDS, hasNoOverrides, sayOfClick } from '@/core/music/click';
+import { itemsOf, type SongSet } from '@/core/song/set';
 import { type MemberId, type Queries, Refusal } from '../database';
 import { saveChanges } from '../documents';
 import { bandBook } from './book';

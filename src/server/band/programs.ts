@@ -1,5 +1,5 @@
 import 'server-only';
-import type { ProgramSource } from '@/core/set';
+import type { ProgramSource } from '@/core/song/set';
 import { type Queries, refuse } from '../database';
 import { readDocument } from '../documents';
 import { bandBook } from './book';

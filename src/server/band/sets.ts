@@ -1,7 +1,7 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
 import * as z from 'zod';
-import { blankSet, itemsOf, type SongSet, setKind } from '@/core/set';
+import { blankSet, itemsOf, type SongSet, setKind } from '@/core/song/set';
 import { type Queries, refuse } from '../database';
 import { asDocument, insertDocument, storeItems } from '../documents';
 import { mayEdit } from '../people/bands';

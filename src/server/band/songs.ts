@@ -1,9 +1,9 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
 import * as z from 'zod';
-import { clickSettingsSingle } from '@/core/click';
-import { layoutSchema, USUAL_LAYOUT } from '@/core/kit';
-import { blankRoadMap, type RoadMap, roadMapKind } from '@/core/roadmap';
+import { clickSettingsSingle } from '@/core/music/click';
+import { layoutSchema, USUAL_LAYOUT } from '@/core/music/kit';
+import { blankRoadMap, type RoadMap, roadMapKind } from '@/core/song/roadmap';
 import { type Queries, refuse } from '../database';
 import { asDocument, insertDocument, keptDocument, readDocument, VERSION } from '../documents';
 import { mayEdit, readOnly } from '../people/bands';

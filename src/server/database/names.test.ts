@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import pg from 'pg';
-import { withNamesOfToday } from '@/core/document';
+import { withNamesOfToday } from '@/core/base/document';
 
 /** The migration's own words, up to the end of its function. */
 const migration = readFileSync('db/migrations/006.do.names.sql', 'utf8');

@@ -1,5 +1,5 @@
 import 'server-only';
-import { type Problem, type ProblemCode, sentence } from '@/core/result';
+import { type Problem, type ProblemCode, sentence } from '@/core/base/result';
 
 /** A problem on its way out of a transaction: rolls it back, and becomes the answer at the edge. */
 export class Refusal extends Error {

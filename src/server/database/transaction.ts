@@ -1,6 +1,6 @@
 import 'server-only';
 import pg from 'pg';
-import type { Brand } from '@/core/brand';
+import type { Brand } from '@/core/base/brand';
 import { connections, pool } from './pool';
 import { type Queries, queriesOf } from './queries';
 import { asRefusal } from './refusal';

@@ -1,9 +1,9 @@
-import { parseDocument } from '@/core/document';
-import { chartAsMusicXml } from '@/core/musicxml';
-import { type Independent, openIndependent, worstOf } from '@/core/musicxml/testing';
-import { roadMapKind } from '@/core/roadmap';
-import { parseShorthand, printShorthand } from '@/core/shorthand';
-import { compile } from '@/core/timeline';
+import { parseDocument } from '@/core/base/document';
+import { chartAsMusicXml } from '@/core/files/musicxml';
+import { type Independent, openIndependent, worstOf } from '@/core/files/musicxml/testing';
+import { roadMapKind } from '@/core/song/roadmap';
+import { compile } from '@/core/song/timeline';
+import { parseShorthand, printShorthand } from '@/core/text/shorthand';
 import { LOFT_STREET_SONGS, SALTREACH_SONGS } from './songs';
 
 let independent: Independent;

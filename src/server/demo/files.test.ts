@@ -1,12 +1,12 @@
-import { openSong, songFromMidi } from '@/core/imports';
-import { USUAL_LAYOUT } from '@/core/kit';
-import { exportMidi, writeMidi } from '@/core/midi';
-import { chartAsMusicXml, measuresOf } from '@/core/musicxml';
-import { openIndependent, worstOf } from '@/core/musicxml/testing';
-import { perform } from '@/core/performance';
-import { soloProgram } from '@/core/set';
-import { type Meter, meterText } from '@/core/time';
-import { compile } from '@/core/timeline';
+import { openSong, songFromMidi } from '@/core/files/imports';
+import { exportMidi, writeMidi } from '@/core/files/midi';
+import { chartAsMusicXml, measuresOf } from '@/core/files/musicxml';
+import { openIndependent, worstOf } from '@/core/files/musicxml/testing';
+import { USUAL_LAYOUT } from '@/core/music/kit';
+import { type Meter, meterText } from '@/core/music/time';
+import { perform } from '@/core/playing/performance';
+import { soloProgram } from '@/core/song/set';
+import { compile } from '@/core/song/timeline';
 import { SALTREACH_SONGS } from './songs';
 
 const songs = SALTREACH_SONGS.flatMap(({ title, arrangements }) =>

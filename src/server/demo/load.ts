@@ -1,10 +1,10 @@
 import 'server-only';
 import * as z from 'zod';
-import { blankBook } from '@/core/book';
-import { type ClickSettings, NO_OVERRIDES } from '@/core/click';
-import { firstOrders } from '@/core/document';
-import { backbeatUses, generateFill, STARTING_POINTS, startFrom } from '@/core/kit';
-import { blankSet, type Gap, type SetItem, type SongSet, STRAIGHT_ON } from '@/core/set';
+import { firstOrders } from '@/core/base/document';
+import { type ClickSettings, NO_OVERRIDES } from '@/core/music/click';
+import { backbeatUses, generateFill, STARTING_POINTS, startFrom } from '@/core/music/kit';
+import { blankBook } from '@/core/song/book';
+import { blankSet, type Gap, type SetItem, type SongSet, STRAIGHT_ON } from '@/core/song/set';
 import { bandBook, createArrangement, createEvent, createSet, createSong } from '../band';
 import type { Queries } from '../database';
 import { hashPassphrase } from '../people';

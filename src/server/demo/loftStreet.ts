@@ -1,4 +1,4 @@
-import type { SongTexts } from './songs';
+import type { SongTexts } from './notation';
 
 /** The songs of the chapel team, as short-hand. */
 export const LOFT_STREET_TEXTS: SongTexts = {

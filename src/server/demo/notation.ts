@@ -1,5 +1,5 @@
-import type { RoadMap } from '@/core/roadmap';
-import { parseShorthand } from '@/core/shorthand';
+import type { RoadMap } from '@/core/song/roadmap';
+import { parseShorthand } from '@/core/text/shorthand';
 
 /** A road map from short-hand; a mistake in the demo stops its loading. */
 export const roadMap = (text: string): RoadMap => {
@@ -13,3 +13,6 @@ export const roadMap = (text: string): RoadMap => {
   if (problem) throw new Error(`Demo data, line ${problem.line}: ${problem.message}`);
   return map;
 };
+
+/** Songs as short-hand: title, then each arrangement by its name. */
+export type SongTexts = Readonly<Record<string, Readonly<Record<string, string>>>>;

@@ -1,4 +1,4 @@
-import type { SongTexts } from './songs';
+import type { SongTexts } from './notation';
 
 /** The songs of the dance band, as short-hand. */
 export const SALTREACH_TEXTS: SongTexts = {

@@ -1,15 +1,12 @@
-import type { RoadMap } from '@/core/roadmap';
+import type { RoadMap } from '@/core/song/roadmap';
 import { LOFT_STREET_TEXTS } from './loftStreet';
-import { roadMap } from './notation';
+import { roadMap, type SongTexts } from './notation';
 import { SALTREACH_TEXTS } from './saltreach';
 
 export type DemoSong = {
   readonly title: string;
   readonly arrangements: readonly (readonly [name: string, map: RoadMap])[];
 };
-
-/** Songs as short-hand: title, then each arrangement by its name. */
-export type SongTexts = Readonly<Record<string, Readonly<Record<string, string>>>>;
 
 const songs = (texts: SongTexts): DemoSong[] =>
   Object.entries(texts).map(([title, arrangements]) => ({

@@ -1,6 +1,6 @@
 import 'server-only';
-import { type DocumentKind, parseDocument } from '@/core/document';
-import { withPlainText } from '@/core/plainText';
+import { type DocumentKind, parseDocument } from '@/core/base/document';
+import { withPlainText } from '@/core/base/plainText';
 import { Refusal } from '../database';
 
 /**

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import type { Operation } from '@/core/document';
-import { insertSection, newSection, type RoadMap } from '@/core/roadmap';
-import type { SongSet } from '@/core/set';
+import type { Operation } from '@/core/base/document';
+import { insertSection, newSection, type RoadMap } from '@/core/song/roadmap';
+import type { SongSet } from '@/core/song/set';
 import { Refusal } from '../database';
 import { openTestDatabase, type TestDatabase } from '../testing/database';
 import { changesSince, follow, readDocument, revisionsOf, saveChanges, type Told } from '.';

@@ -10,9 +10,9 @@ import {
   type Operation,
   operationSchema,
   parseDocument,
-} from '@/core/document';
-import type { Problem } from '@/core/result';
-import type { SongSet } from '@/core/set';
+} from '@/core/base/document';
+import type { Problem } from '@/core/base/result';
+import type { SongSet } from '@/core/song/set';
 import { type MemberId, type Queries, Refusal, refuse } from '../database';
 import { mayEdit, readOnly } from '../people/bands';
 import { asDocument } from './cache';

@@ -1,7 +1,7 @@
-import { bookKind } from '@/core/book';
-import type { DocumentKind } from '@/core/document';
-import { roadMapKind } from '@/core/roadmap';
-import { setKind } from '@/core/set';
+import type { DocumentKind } from '@/core/base/document';
+import { bookKind } from '@/core/song/book';
+import { roadMapKind } from '@/core/song/roadmap';
+import { setKind } from '@/core/song/set';
 
 /** The kinds of document there are, by the word in the table. */
 export const KINDS = { 'road-map': roadMapKind, set: setKind, book: bookKind } as const;

@@ -1,7 +1,7 @@
 import 'server-only';
 import pg from 'pg';
 import * as z from 'zod';
-import { type LoggedChange, loggedChangeSchema } from '@/core/document';
+import { type LoggedChange, loggedChangeSchema } from '@/core/base/document';
 import { asMember, databaseUrl, type MemberId } from '../database';
 
 /**

@@ -1,10 +1,10 @@
 import { makeZip, predictLength } from 'client-zip';
-import type { Layout } from '@/core/kit';
-import { exportMidi, type MidiContent, writeMidi } from '@/core/midi';
-import { perform } from '@/core/performance';
-import { type CompiledProgram, type Program, soloProgram } from '@/core/set';
-import { drumsOf } from '@/core/sound';
-import { type Content, type WavFormat, wavBytes, wavChunks } from '@/core/wav';
+import { exportMidi, type MidiContent, writeMidi } from '@/core/files/midi';
+import { type Content, type WavFormat, wavBytes, wavChunks } from '@/core/files/wav';
+import type { Layout } from '@/core/music/kit';
+import { perform } from '@/core/playing/performance';
+import { drumsOf } from '@/core/playing/sound';
+import { type CompiledProgram, type Program, soloProgram } from '@/core/song/set';
 import { type Speak, voiceOf } from './voice';
 
 /** What can be heard in a file. */

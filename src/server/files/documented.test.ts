@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { FILE_FORMATS, formatOf } from '@/core/sheet';
+import { FILE_FORMATS, formatOf } from '@/core/files/sheet';
 
 test('every format has an id of its own, and docs/formats.md says what is in it', () => {
   const ids = FILE_FORMATS.map(({ id }) => id);

@@ -1,7 +1,5 @@
-import type { Layout } from '@/core/kit';
-import type { MidiContent } from '@/core/midi';
-import { chartAsMusicXml } from '@/core/musicxml';
-import { type CompiledProgram, compiledProgram, type ProgramSource } from '@/core/set';
+import type { MidiContent } from '@/core/files/midi';
+import { chartAsMusicXml } from '@/core/files/musicxml';
 import {
   barsTable,
   formatOf,
@@ -10,8 +8,10 @@ import {
   type ReadFormat,
   setMessage,
   songsTable,
-} from '@/core/sheet';
-import type { WavFormat } from '@/core/wav';
+} from '@/core/files/sheet';
+import type { WavFormat } from '@/core/files/wav';
+import type { Layout } from '@/core/music/kit';
+import { type CompiledProgram, compiledProgram, type ProgramSource } from '@/core/song/set';
 import {
   type Lane,
   type Made,

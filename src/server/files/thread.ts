@@ -1,7 +1,7 @@
 import 'server-only';
 import path from 'node:path';
-import type { Result } from '@/core/result';
-import type { BandFile } from '@/core/sheet';
+import type { Result } from '@/core/base/result';
+import type { BandFile } from '@/core/files/sheet';
 import { createQueue, Refusal, refuse, type Within } from '../database';
 import type { FileToSend } from '../http';
 import { speaker } from '../speech';

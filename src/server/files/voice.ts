@@ -1,6 +1,6 @@
-import type { Program } from '@/core/set';
-import { announcements, guessedLength, type Line, placeSpeech } from '@/core/speech';
-import { SAMPLE_RATE, type Utterance } from '@/core/wav';
+import { SAMPLE_RATE, type Utterance } from '@/core/files/wav';
+import { announcements, guessedLength, type Line, placeSpeech } from '@/core/playing/speech';
+import type { Program } from '@/core/song/set';
 
 export type { Line };
 

@@ -1,6 +1,6 @@
 import { parentPort } from 'node:worker_threads';
-import type { Result } from '@/core/result';
-import { type BandFile, readBandFile } from '@/core/sheet';
+import type { Result } from '@/core/base/result';
+import { type BandFile, readBandFile } from '@/core/files/sheet';
 import { type Job, type MadeFile, makeFile } from './job';
 import type { Line } from './voice';
 

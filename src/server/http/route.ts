@@ -1,6 +1,6 @@
 import 'server-only';
 import type { z } from 'zod';
-import type { ProblemCode } from '@/core/result';
+import type { ProblemCode } from '@/core/base/result';
 import {
   asMember,
   asNobody,

@@ -1,12 +1,12 @@
 import * as z from 'zod';
-import { nameSchema } from '@/core/roadmap';
 import {
   FILE_FORMATS,
   type FileFormat,
   type FileFormatId,
   type FileOf,
   noSuchFile,
-} from '@/core/sheet';
+} from '@/core/files/sheet';
+import { nameSchema } from '@/core/song/roadmap';
 import { refuse } from '../database';
 
 /** Parts of requests that several routes share. */

@@ -1,6 +1,6 @@
 import 'server-only';
 import * as z from 'zod';
-import { type Layout, layoutSchema, USUAL_LAYOUT } from '@/core/kit';
+import { type Layout, layoutSchema, USUAL_LAYOUT } from '@/core/music/kit';
 import type { MemberId, Queries } from '../database';
 
 /** A member's own kit; the usual one until they say otherwise. */

@@ -1,8 +1,8 @@
 import 'server-only';
 import { spawn } from 'node:child_process';
-import type { FullClickSettings } from '@/core/click';
-import { treat } from '@/core/speech';
-import { SAMPLE_RATE } from '@/core/wav';
+import { SAMPLE_RATE } from '@/core/files/wav';
+import type { FullClickSettings } from '@/core/music/click';
+import { treat } from '@/core/playing/speech';
 
 export type VoiceName = FullClickSettings['voice'];
 

@@ -1,6 +1,6 @@
 import 'server-only';
 import * as z from 'zod';
-import type { Line } from '@/core/speech';
+import type { Line } from '@/core/playing/speech';
 import type { Queries, Within } from '../database';
 import { record } from './espeak';
 

@@ -1,8 +1,8 @@
-import { NO_OVERRIDES } from '@/core/click';
-import { soloProgram } from '@/core/set';
-import { parseShorthand } from '@/core/shorthand';
+import { NO_OVERRIDES } from '@/core/music/click';
+import { soloProgram } from '@/core/song/set';
+import { compile } from '@/core/song/timeline';
 import { roadMapOf } from '@/core/testing';
-import { compile } from '@/core/timeline';
+import { parseShorthand } from '@/core/text/shorthand';
 import type { Queries } from '../database';
 import { voiceOf } from '../files/voice';
 import { openTestDatabase, type TestDatabase } from '../testing/database';

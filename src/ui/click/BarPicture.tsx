@@ -4,8 +4,8 @@ import {
   clicksOfBar,
   type FullClickSettings,
   partsAt,
-} from '@/core/click';
-import { barTicks, beatTicks, type Meter } from '@/core/time';
+} from '@/core/music/click';
+import { barTicks, beatTicks, type Meter } from '@/core/music/time';
 import classes from './Click.module.css';
 
 type Props = {

@@ -1,13 +1,13 @@
 'use client';
 
 import { useCallback, useMemo, useState } from 'react';
-import { type Book, bookKind } from '@/core/book';
-import { sayOfClick } from '@/core/click';
-import { firstOrders } from '@/core/document';
-import { blankRoadMap, newSection, type RoadMap } from '@/core/roadmap';
-import { soloProgram } from '@/core/set';
-import { type Meter, pulsesOf, type Tempo } from '@/core/time';
-import { compile } from '@/core/timeline';
+import { firstOrders } from '@/core/base/document';
+import { sayOfClick } from '@/core/music/click';
+import { type Meter, pulsesOf, type Tempo } from '@/core/music/time';
+import { type Book, bookKind } from '@/core/song/book';
+import { blankRoadMap, newSection, type RoadMap } from '@/core/song/roadmap';
+import { soloProgram } from '@/core/song/set';
+import { compile } from '@/core/song/timeline';
 import {
   DraftsProvider,
   SaveState,

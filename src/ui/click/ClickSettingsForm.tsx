@@ -8,9 +8,9 @@ import {
   parseSilence,
   polyrhythmText,
   silenceText,
-} from '@/core/click';
-import { RULE } from '@/core/speech/place';
-import type { Meter } from '@/core/time';
+} from '@/core/music/click';
+import type { Meter } from '@/core/music/time';
+import { RULE } from '@/core/playing/speech/place';
 import { BarPicture } from './BarPicture';
 import classes from './Click.module.css';
 import { ClickSoundRow } from './ClickSoundRow';

@@ -1,4 +1,4 @@
-import type { ClickSettings, ClickSound, FullClickSettings } from '@/core/click';
+import type { ClickSettings, ClickSound, FullClickSettings } from '@/core/music/click';
 import { PutBack, type Say } from './Fields';
 import { PickOne } from './PickOne';
 import { type KINDS, LEVELS, SIDES, SOUNDS } from './words';

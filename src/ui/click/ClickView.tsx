@@ -1,9 +1,9 @@
 'use client';
 
-import { type ClickSettings, NO_OVERRIDES, sayOfClick, withSaid } from '@/core/click';
-import { setField } from '@/core/editing';
-import { type RoadMap, type Section, sectionsOf } from '@/core/roadmap';
-import { barTicks, type Meter, pulsesOf, TICKS_PER_QUARTER } from '@/core/time';
+import { type ClickSettings, NO_OVERRIDES, sayOfClick, withSaid } from '@/core/music/click';
+import { barTicks, type Meter, pulsesOf, TICKS_PER_QUARTER } from '@/core/music/time';
+import { setField } from '@/core/song/editing';
+import { type RoadMap, type Section, sectionsOf } from '@/core/song/roadmap';
 import type { Edit } from '../document';
 import { Select } from '../shared/Select';
 import classes from './Click.module.css';

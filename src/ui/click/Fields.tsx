@@ -1,7 +1,7 @@
 import { IconArrowBackUp } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
-import type { ClickSettings, ClickSettingsField, FullClickSettings } from '@/core/click';
-import type { Problem, Result } from '@/core/result';
+import type { Problem, Result } from '@/core/base/result';
+import type { ClickSettings, ClickSettingsField, FullClickSettings } from '@/core/music/click';
 import { Cell } from '../shared/Cell';
 import classes from './Click.module.css';
 import { PickOne } from './PickOne';

@@ -1,9 +1,9 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { type Program, songAt } from '@/core/set';
-import type { Announcement } from '@/core/speech';
-import { barAtSeconds } from '@/core/timeline';
+import type { Announcement } from '@/core/playing/speech';
+import { type Program, songAt } from '@/core/song/set';
+import { barAtSeconds } from '@/core/song/timeline';
 import { useTransport } from '../transport';
 import classes from './Click.module.css';
 

@@ -1,7 +1,7 @@
 'use client';
 
-import { type ClickSettings, sayOfClick } from '@/core/click';
-import type { Meter } from '@/core/time';
+import { type ClickSettings, sayOfClick } from '@/core/music/click';
+import type { Meter } from '@/core/music/time';
 import type { Edit } from '../document';
 import { ClickSettingsForm } from './ClickSettingsForm';
 import type { Say } from './Fields';

@@ -4,7 +4,7 @@ import {
   type FullClickSettings,
   SOUND_NAMES,
   TIMBRES,
-} from '@/core/click';
+} from '@/core/music/click';
 
 /** What a drummer calls the fields of a click design, and what can be chosen in them. */
 

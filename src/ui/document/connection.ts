@@ -4,8 +4,8 @@ import {
   type LoggedChange,
   loggedChangeSchema,
   operationSchema,
-} from '@/core/document';
-import { PROBLEM_CODES, type Problem } from '@/core/result';
+} from '@/core/base/document';
+import { PROBLEM_CODES, type Problem } from '@/core/base/result';
 
 /** Nobody answered, or not now. */
 export type Away = {

@@ -1,5 +1,5 @@
-import type { DocumentKind } from '@/core/document';
-import { type RoadMap, roadMapKind } from '@/core/roadmap';
+import type { DocumentKind } from '@/core/base/document';
+import { type RoadMap, roadMapKind } from '@/core/song/roadmap';
 import { roadMapOf } from '@/core/testing';
 import type { Connection } from './connection';
 import { createDocuments, type Reading } from './documents';

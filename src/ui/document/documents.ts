@@ -1,5 +1,5 @@
-import type { DocumentKind } from '@/core/document';
-import type { Packed } from '@/core/packed';
+import type { DocumentKind } from '@/core/base/document';
+import type { Packed } from '@/core/base/packed';
 import type { Connection } from './connection';
 import { createDrafts, type Drafts } from './draftStore';
 import type { BandNews, Liveness } from './news';

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { type LoggedChange, loggedChangeSchema } from '@/core/document';
+import { type LoggedChange, loggedChangeSchema } from '@/core/base/document';
 import { pauseAfter } from './waiting';
 
 /** What a band's stream of news tells. */

@@ -1,8 +1,8 @@
 import * as z from 'zod';
-import { bookKind } from '@/core/book';
-import { type DocumentKind, parseDocument } from '@/core/document';
-import { roadMapKind } from '@/core/roadmap';
-import { setKind } from '@/core/set';
+import { type DocumentKind, parseDocument } from '@/core/base/document';
+import { bookKind } from '@/core/song/book';
+import { roadMapKind } from '@/core/song/roadmap';
+import { setKind } from '@/core/song/set';
 import { MEMBER_HEADER } from './connection';
 import type { Reading } from './documents';
 

@@ -1,6 +1,12 @@
-import { type Change, type LoggedChange, merge } from '@/core/document';
-import { mulberry } from '@/core/random';
-import { insertSection, newSection, type RoadMap, roadMapKind, sectionsOf } from '@/core/roadmap';
+import { type Change, type LoggedChange, merge } from '@/core/base/document';
+import { mulberry } from '@/core/base/random';
+import {
+  insertSection,
+  newSection,
+  type RoadMap,
+  roadMapKind,
+  sectionsOf,
+} from '@/core/song/roadmap';
 import { roadMapOf } from '@/core/testing';
 import type { Answer, Connection } from './connection';
 import { createDocumentStore, type DocumentStore } from './store';

@@ -6,8 +6,8 @@ import {
   merge,
   type Operation,
   operationWords,
-} from '@/core/document';
-import { type Problem, sentence } from '@/core/result';
+} from '@/core/base/document';
+import { type Problem, sentence } from '@/core/base/result';
 import type { Answer, Away, Connection, Outcome } from './connection';
 import { isTyping, type Step, type StepStorage, type Steps, withStep } from './undo';
 import type { SetAside, UnsavedStorage } from './unsaved';

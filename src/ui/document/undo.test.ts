@@ -1,4 +1,4 @@
-import type { Operation } from '@/core/document';
+import type { Operation } from '@/core/base/document';
 import { isTyping, NO_STEPS, type Step, type Steps, windowSteps, withStep } from './undo';
 
 const set = (fields: object, id = 'a'): Operation[] => [

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { type Operation, operationSchema, sameFields } from '@/core/document';
+import { type Operation, operationSchema, sameFields } from '@/core/base/document';
 
 /** What somebody did, and what takes it back. */
 export type Step = {

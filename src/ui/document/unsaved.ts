@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { type Change, operationSchema } from '@/core/document';
+import { type Change, operationSchema } from '@/core/base/document';
 
 /**
  * What a member has typed in this browser and the server has not taken: changes on their way, changes

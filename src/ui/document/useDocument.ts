@@ -1,8 +1,8 @@
 'use client';
 
 import { useCallback, useMemo, useState, useSyncExternalStore } from 'react';
-import type { DocumentKind } from '@/core/document';
-import { unpacked } from '@/core/packed';
+import type { DocumentKind } from '@/core/base/document';
+import { unpacked } from '@/core/base/packed';
 import { useDocuments } from './DocumentsProvider';
 import type { Documents, Opened, Sent } from './documents';
 import type { Liveness } from './news';

@@ -12,7 +12,7 @@ import {
   type StickedStroke,
   strainsOf,
   troublesOf,
-} from '@/core/kit';
+} from '@/core/music/kit';
 import classes from './Kit.module.css';
 
 type Props = {

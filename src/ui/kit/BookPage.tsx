@@ -1,7 +1,6 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { type Book, bookKind, found } from '@/core/book';
 import {
   addPattern,
   type Division,
@@ -9,9 +8,10 @@ import {
   type Pattern,
   VOICES,
   type VoiceId,
-} from '@/core/kit';
-import { STRAIGHT } from '@/core/roadmap';
-import type { Meter, Tempo } from '@/core/time';
+} from '@/core/music/kit';
+import type { Meter, Tempo } from '@/core/music/time';
+import { type Book, bookKind, found } from '@/core/song/book';
+import { STRAIGHT } from '@/core/song/roadmap';
 import {
   DraftsProvider,
   FieldsOf,

@@ -18,9 +18,9 @@ import {
   VOICES,
   type VoiceId,
   voiceOf,
-} from '@/core/kit';
-import { type Feel, LANDING_WORDS, LANDINGS } from '@/core/roadmap';
-import type { Meter, Tempo } from '@/core/time';
+} from '@/core/music/kit';
+import type { Meter, Tempo } from '@/core/music/time';
+import { type Feel, LANDING_WORDS, LANDINGS } from '@/core/song/roadmap';
 import { newId } from '../shared/newId';
 import { Segments } from '../shared/Segments';
 import { Select } from '../shared/Select';

@@ -14,7 +14,7 @@ import {
   strokesOf,
   type VoiceId,
   voiceOf,
-} from '@/core/kit';
+} from '@/core/music/kit';
 import classes from './Grid.module.css';
 import { keyOfVoice } from './keys';
 import { useGrid } from './useGrid';

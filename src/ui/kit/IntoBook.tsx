@@ -1,9 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { type Book, bookKind } from '@/core/book';
-import { addPattern, copyOf, type Pattern } from '@/core/kit';
-import { sentence } from '@/core/result';
+import { sentence } from '@/core/base/result';
+import { addPattern, copyOf, type Pattern } from '@/core/music/kit';
+import { type Book, bookKind } from '@/core/song/book';
 import { type Sent, useDocument } from '../document';
 import { newId } from '../shared/newId';
 import classes from './Kit.module.css';

@@ -2,14 +2,14 @@
 
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
-import type { Book } from '@/core/book';
-import { inOrder } from '@/core/document';
-import { partsOf } from '@/core/editing';
-import { addPattern, copyOf, type Layout, type Pattern } from '@/core/kit';
-import { unpacked } from '@/core/packed';
-import { type RoadMap, resolve, roadMapKind, STRAIGHT, sectionsOf } from '@/core/roadmap';
-import { perMinuteAt } from '@/core/time';
-import { compile, speedAt } from '@/core/timeline';
+import { inOrder } from '@/core/base/document';
+import { unpacked } from '@/core/base/packed';
+import { addPattern, copyOf, type Layout, type Pattern } from '@/core/music/kit';
+import { perMinuteAt } from '@/core/music/time';
+import type { Book } from '@/core/song/book';
+import { partsOf } from '@/core/song/editing';
+import { type RoadMap, resolve, roadMapKind, STRAIGHT, sectionsOf } from '@/core/song/roadmap';
+import { compile, speedAt } from '@/core/song/timeline';
 import {
   DraftsProvider,
   FieldsOf,

@@ -10,7 +10,7 @@ import {
   VOICES,
   type VoiceId,
   voiceOf,
-} from '@/core/kit';
+} from '@/core/music/kit';
 import { call } from '../shared/call';
 import { Drop } from '../shared/Drop';
 import { Segments } from '../shared/Segments';

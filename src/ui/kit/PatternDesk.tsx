@@ -24,10 +24,10 @@ import {
   type Variant,
   type VoiceId,
   variantsOf,
-} from '@/core/kit';
-import { type Feel, parseMeter } from '@/core/roadmap';
-import { soundName } from '@/core/sound';
-import { meterText, rateOf, type Tempo } from '@/core/time';
+} from '@/core/music/kit';
+import { meterText, rateOf, type Tempo } from '@/core/music/time';
+import { soundName } from '@/core/playing/sound';
+import { type Feel, parseMeter } from '@/core/song/roadmap';
 import type { Edit } from '../document';
 import { Cell } from '../shared/Cell';
 import { newId } from '../shared/newId';

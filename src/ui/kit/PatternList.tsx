@@ -1,7 +1,7 @@
 'use client';
 
 import { memo } from 'react';
-import { type Pattern, variantsOf } from '@/core/kit';
+import { type Pattern, variantsOf } from '@/core/music/kit';
 import classes from './Kit.module.css';
 import { StaffView } from './StaffView';
 

@@ -1,8 +1,8 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { LIMBS, type Limb } from '@/core/kit';
-import { LAYERS, type Listening } from '@/core/performance';
+import { LIMBS, type Limb } from '@/core/music/kit';
+import { LAYERS, type Listening } from '@/core/playing/performance';
 import { Segments } from '../shared/Segments';
 import classes from './Kit.module.css';
 

@@ -1,8 +1,8 @@
 'use client';
 
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { engrave } from '@/core/engrave';
-import { leadIn, type Pattern, printTyped } from '@/core/kit';
+import { engrave } from '@/core/music/engrave';
+import { leadIn, type Pattern, printTyped } from '@/core/music/kit';
 import classes from './Kit.module.css';
 
 type Props = {

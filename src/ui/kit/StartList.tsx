@@ -1,7 +1,7 @@
 'use client';
 
-import { newPattern, type Pattern, STARTING_POINTS, startFrom } from '@/core/kit';
-import { type Meter, meterText } from '@/core/time';
+import { newPattern, type Pattern, STARTING_POINTS, startFrom } from '@/core/music/kit';
+import { type Meter, meterText } from '@/core/music/time';
 import { newId } from '../shared/newId';
 import classes from './Kit.module.css';
 

@@ -24,7 +24,7 @@ import {
   type VoiceId,
   voiceOf,
   withoutGhosts,
-} from '@/core/kit';
+} from '@/core/music/kit';
 import { Select } from '../shared/Select';
 import classes from './Kit.module.css';
 

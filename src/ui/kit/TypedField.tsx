@@ -1,6 +1,6 @@
 'use client';
 
-import { type Change, type Pattern, parseTyped, printTyped, written } from '@/core/kit';
+import { type Change, type Pattern, parseTyped, printTyped, written } from '@/core/music/kit';
 import { Cell } from '../shared/Cell';
 import classes from './Kit.module.css';
 

@@ -1,9 +1,9 @@
 'use client';
 
-import { partsOf, setField } from '@/core/editing';
-import type { Pattern } from '@/core/kit';
-import { positionText, type RoadMap, sectionsOf } from '@/core/roadmap';
-import { writtenMeters } from '@/core/timeline';
+import type { Pattern } from '@/core/music/kit';
+import { partsOf, setField } from '@/core/song/editing';
+import { positionText, type RoadMap, sectionsOf } from '@/core/song/roadmap';
+import { writtenMeters } from '@/core/song/timeline';
 import type { Edit } from '../document';
 import classes from './Kit.module.css';
 

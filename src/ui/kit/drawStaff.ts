@@ -17,9 +17,15 @@ import {
   Tuplet,
   Voice,
 } from 'vexflow/bravura';
-import type { Group, Sign, Staff } from '@/core/engrave';
-import { articulationOf, countWord, type StickedStroke, type Swell, voiceOf } from '@/core/kit';
-import { barTicks, type Meter, pulsesOf } from '@/core/time';
+import type { Group, Sign, Staff } from '@/core/music/engrave';
+import {
+  articulationOf,
+  countWord,
+  type StickedStroke,
+  type Swell,
+  voiceOf,
+} from '@/core/music/kit';
+import { barTicks, type Meter, pulsesOf } from '@/core/music/time';
 
 /** What to draw, and how. */
 export type Drawing = {

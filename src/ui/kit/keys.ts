@@ -1,4 +1,4 @@
-import type { Touch, VoiceId } from '@/core/kit';
+import type { Touch, VoiceId } from '@/core/music/kit';
 
 /** One key a stroke: pressed at a column it puts that voice there, or takes it away. */
 export const VOICE_KEYS: Readonly<Record<string, VoiceId>> = {

@@ -1,12 +1,12 @@
 'use client';
 
 import { useMemo } from 'react';
-import type { Layout, Pattern } from '@/core/kit';
-import { audition, type Listening } from '@/core/performance';
-import type { Feel } from '@/core/roadmap';
-import { soloProgram } from '@/core/set';
-import type { Tempo } from '@/core/time';
-import { compile } from '@/core/timeline';
+import type { Layout, Pattern } from '@/core/music/kit';
+import type { Tempo } from '@/core/music/time';
+import { audition, type Listening } from '@/core/playing/performance';
+import type { Feel } from '@/core/song/roadmap';
+import { soloProgram } from '@/core/song/set';
+import { compile } from '@/core/song/timeline';
 import { useDrums, useProgram } from '../transport';
 
 type Options = {

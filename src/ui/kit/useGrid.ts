@@ -11,7 +11,7 @@ import {
   setStroke,
   touched,
   type VoiceId,
-} from '@/core/kit';
+} from '@/core/music/kit';
 import { FILL_KEYS, TOUCH_KEYS, VOICE_KEYS } from './keys';
 
 type Options = {

@@ -1,5 +1,5 @@
 import { memo, useId, useMemo } from 'react';
-import type { Timeline } from '@/core/timeline';
+import type { Timeline } from '@/core/song/timeline';
 import { groundPaths, phrasePaths } from './groundPaths';
 import classes from './Profile.module.css';
 import type { Scale } from './scale';

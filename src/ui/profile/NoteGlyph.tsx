@@ -1,4 +1,4 @@
-import { type NoteValue, noteName } from '@/core/time';
+import { type NoteValue, noteName } from '@/core/music/time';
 
 type Props = { readonly value: NoteValue; readonly height?: number };
 

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import type { Timeline } from '@/core/timeline';
+import type { Timeline } from '@/core/song/timeline';
 import { textWidth } from './labels';
 import classes from './Profile.module.css';
 import { round, type Scale, xOf } from './scale';

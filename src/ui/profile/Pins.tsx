@@ -1,6 +1,6 @@
 import { memo } from 'react';
-import type { PlacedDetail, PlacedFermata, Timeline } from '@/core/timeline';
-import { levelsOf } from '@/core/timeline';
+import type { PlacedDetail, PlacedFermata, Timeline } from '@/core/song/timeline';
+import { levelsOf } from '@/core/song/timeline';
 import { levelFinder } from './groundPaths';
 import { pinLabels } from './labels';
 import classes from './Profile.module.css';

@@ -11,9 +11,9 @@ import {
   useState,
 } from 'react';
 import { flushSync } from 'react-dom';
-import { feelText } from '@/core/roadmap';
-import type { NoteValue } from '@/core/time';
-import type { Timeline } from '@/core/timeline';
+import type { NoteValue } from '@/core/music/time';
+import { feelText } from '@/core/song/roadmap';
+import type { Timeline } from '@/core/song/timeline';
 import { Ground } from './Ground';
 import { type Label, laneLabels } from './labels';
 import { NoteGlyph } from './NoteGlyph';

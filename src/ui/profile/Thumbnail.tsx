@@ -1,4 +1,4 @@
-import type { Timeline } from '@/core/timeline';
+import type { Timeline } from '@/core/song/timeline';
 import { Ground } from './Ground';
 
 type Props = { readonly timeline: Timeline; readonly width: number; readonly height: number };

@@ -1,4 +1,9 @@
-import { type LevelStretch, levelsOf, type PlacedDetail, type Timeline } from '@/core/timeline';
+import {
+  type LevelStretch,
+  levelsOf,
+  type PlacedDetail,
+  type Timeline,
+} from '@/core/song/timeline';
 import { round, type Scale, xOf, yOf } from './scale';
 
 export type Step = 1 | 2 | 3 | 4 | 5;

@@ -1,5 +1,5 @@
-import { parseShorthand } from '@/core/shorthand';
-import { compile, levelsOf } from '@/core/timeline';
+import { compile, levelsOf } from '@/core/song/timeline';
+import { parseShorthand } from '@/core/text/shorthand';
 import { groundPaths, levelFinder, phrasePaths } from './groundPaths';
 import { laneLabels, pinLabels } from './labels';
 import { stretchesOf } from './stretches';

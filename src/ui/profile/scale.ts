@@ -1,4 +1,4 @@
-import type { Timeline } from '@/core/timeline';
+import type { Timeline } from '@/core/song/timeline';
 
 /** Where things lie in a profile, in pixels. */
 export type Scale = {

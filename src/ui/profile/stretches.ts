@@ -1,5 +1,5 @@
-import { countedAs, isOdd } from '@/core/roadmap';
-import type { Passage, Timeline } from '@/core/timeline';
+import { countedAs, isOdd } from '@/core/song/roadmap';
+import type { Passage, Timeline } from '@/core/song/timeline';
 
 /** A section with all its times in a row: drawn and named once. */
 export type Stretch = {

@@ -1,5 +1,5 @@
-import { perMinuteAt } from '@/core/time';
-import type { TempoSegment, Timeline } from '@/core/timeline';
+import { perMinuteAt } from '@/core/music/time';
+import type { TempoSegment, Timeline } from '@/core/song/timeline';
 import { round, type Scale, xOf } from './scale';
 
 /** The hair line of the tempo: corners, and figures where it changes. */

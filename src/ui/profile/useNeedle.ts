@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
-import type { Timeline } from '@/core/timeline';
+import type { Timeline } from '@/core/song/timeline';
 import { useControls } from '../transport';
 
 const MARGIN = 16;

@@ -2,7 +2,7 @@
 
 import { useElementSize } from '@mantine/hooks';
 import { memo, useEffect, useRef } from 'react';
-import type { Program } from '@/core/set';
+import type { Program } from '@/core/song/set';
 import { Ground } from '../profile';
 import { useControls } from '../transport';
 import classes from './EveningProfile.module.css';

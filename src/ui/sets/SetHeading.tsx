@@ -1,9 +1,9 @@
 'use client';
 
-import type { Operation } from '@/core/document';
-import type { Problem } from '@/core/result';
-import { parseWhole } from '@/core/roadmap';
-import type { SongSet } from '@/core/set';
+import type { Operation } from '@/core/base/document';
+import type { Problem } from '@/core/base/result';
+import { parseWhole } from '@/core/song/roadmap';
+import type { SongSet } from '@/core/song/set';
 import { Cell } from '../shared/Cell';
 import classes from './SetPage.module.css';
 import { dateWords } from './words';

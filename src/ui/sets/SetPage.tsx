@@ -4,11 +4,11 @@ import { IconPlus } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { type ComponentProps, useCallback, useEffect, useMemo, useState } from 'react';
-import { type ClickSettings, hasNoOverrides } from '@/core/click';
-import { type Operation, placeAt, setFields } from '@/core/document';
-import type { Layout } from '@/core/kit';
-import { type RoadMap, roadMapKind } from '@/core/roadmap';
-import { itemsOf, type SongSet, setKind } from '@/core/set';
+import { type Operation, placeAt, setFields } from '@/core/base/document';
+import { type ClickSettings, hasNoOverrides } from '@/core/music/click';
+import type { Layout } from '@/core/music/kit';
+import { type RoadMap, roadMapKind } from '@/core/song/roadmap';
+import { itemsOf, type SongSet, setKind } from '@/core/song/set';
 import {
   DraftsProvider,
   type LiveDocument,

@@ -12,10 +12,10 @@ import {
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import type { KeyboardEvent } from 'react';
-import type { Problem } from '@/core/result';
-import type { RoadMap } from '@/core/roadmap';
-import { type Gap, type SetItem, STRAIGHT_ON } from '@/core/set';
-import { clock, meterText } from '@/core/time';
+import type { Problem } from '@/core/base/result';
+import { clock, meterText } from '@/core/music/time';
+import type { RoadMap } from '@/core/song/roadmap';
+import { type Gap, type SetItem, STRAIGHT_ON } from '@/core/song/set';
 import { FieldsOf } from '../document';
 import { NoteIcon, Thumbnail } from '../profile';
 import { Drop } from '../shared/Drop';

@@ -5,7 +5,7 @@ import { IconPlus } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useMemo, useState } from 'react';
-import type { SongSet } from '@/core/set';
+import type { SongSet } from '@/core/song/set';
 import { Button } from '../shared/Button';
 import { call } from '../shared/call';
 import { EveningProfile } from './EveningProfile';

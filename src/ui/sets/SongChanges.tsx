@@ -1,8 +1,8 @@
 'use client';
 
-import type { Problem } from '@/core/result';
-import { sectionsOf } from '@/core/roadmap';
-import type { SetItem } from '@/core/set';
+import type { Problem } from '@/core/base/result';
+import { sectionsOf } from '@/core/song/roadmap';
+import type { SetItem } from '@/core/song/set';
 import { Cell } from '../shared/Cell';
 import { Select } from '../shared/Select';
 import type { SetEntry } from './entries';

@@ -1,6 +1,6 @@
-import type { ClickSettings } from '@/core/click';
-import { type Packed, unpacked } from '@/core/packed';
-import type { RoadMap } from '@/core/roadmap';
+import { type Packed, unpacked } from '@/core/base/packed';
+import type { ClickSettings } from '@/core/music/click';
+import type { RoadMap } from '@/core/song/roadmap';
 import {
   itemsOf,
   joinSet,
@@ -8,8 +8,8 @@ import {
   type SetItem,
   type SongInSet,
   type SongSet,
-} from '@/core/set';
-import { compile, type Timeline } from '@/core/timeline';
+} from '@/core/song/set';
+import { compile, type Timeline } from '@/core/song/timeline';
 
 /** A song of the band as the set pages know it. */
 export type BandSong = {

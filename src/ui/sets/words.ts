@@ -1,4 +1,4 @@
-import { clock } from '@/core/time';
+import { clock } from '@/core/music/time';
 
 /** The set's time against its slot: `24:10 of 25:00, 0:50 to spare`. */
 export const slotWords = (seconds: number, slotMinutes: number | null): string => {

@@ -1,7 +1,7 @@
 'use client';
 
 import { memo, type ReactNode, useId, useLayoutEffect, useRef, useState } from 'react';
-import type { Problem } from '@/core/result';
+import type { Problem } from '@/core/base/result';
 import { useDraft } from '../document/drafts';
 import classes from './Cell.module.css';
 import { useTypingUndo } from './useTypingUndo';

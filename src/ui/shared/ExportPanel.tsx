@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { type FileOf, formatOf, formatsFor } from '@/core/sheet';
+import { type FileOf, formatOf, formatsFor } from '@/core/files/sheet';
 import { useSpeaks } from '../click/useSpeaks';
 import { FileLink } from './Button';
 import classes from './Export.module.css';

@@ -1,4 +1,4 @@
-import { type Problem, sentence } from '@/core/result';
+import { type Problem, sentence } from '@/core/base/result';
 
 /** What came of a call to our own server: its answer, or one sentence to show. */
 export type Called<T> =

@@ -1,9 +1,9 @@
 'use client';
 
 import { useEffect, useMemo, useState } from 'react';
-import { differencesInWords } from '@/core/compare';
-import { parseDocument } from '@/core/document';
-import { type RoadMap, roadMapKind } from '@/core/roadmap';
+import { differencesInWords } from '@/core/advice/compare';
+import { parseDocument } from '@/core/base/document';
+import { type RoadMap, roadMapKind } from '@/core/song/roadmap';
 import { call } from '../shared/call';
 import type { Arrangement } from './Arrangements';
 import classes from './Compare.module.css';

@@ -2,7 +2,7 @@
 
 import { IconClockSearch } from '@tabler/icons-react';
 import { useRef, useState } from 'react';
-import { type Asked, answer } from '@/core/timeline';
+import { type Asked, answer } from '@/core/song/timeline';
 import { useCommands } from '../shared/commands';
 import classes from './Finder.module.css';
 

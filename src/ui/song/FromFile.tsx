@@ -2,9 +2,9 @@
 
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
-import type { Opened } from '@/core/imports';
-import { type Result, sentence } from '@/core/result';
-import { compile } from '@/core/timeline';
+import { type Result, sentence } from '@/core/base/result';
+import type { Opened } from '@/core/files/imports';
+import { compile } from '@/core/song/timeline';
 import { Button } from '../shared/Button';
 import { call } from '../shared/call';
 import { Select } from '../shared/Select';
@@ -45,7 +45,7 @@ export const FromFile = ({ band }: { readonly band: string }) => {
   };
   const keep = async () => {
     if (!opened?.ok) return;
-    const { writeSongFile } = await import('@/core/sheet');
+    const { writeSongFile } = await import('@/core/files/sheet');
     const { title, arrangements, band: whole } = opened.value;
     if (whole !== undefined) {
       const restored = await call('POST', `/api/bands/${band}/file`, { text: whole });

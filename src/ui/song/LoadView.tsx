@@ -2,11 +2,11 @@
 
 import { useElementSize } from '@mantine/hooks';
 import { useMemo } from 'react';
-import type { Layout } from '@/core/kit';
-import { loadsAlong, perform, type SongLoad, STEP } from '@/core/performance';
-import type { RoadMap } from '@/core/roadmap';
-import { clock } from '@/core/time';
-import type { Timeline } from '@/core/timeline';
+import type { Layout } from '@/core/music/kit';
+import { clock } from '@/core/music/time';
+import { loadsAlong, perform, type SongLoad, STEP } from '@/core/playing/performance';
+import type { RoadMap } from '@/core/song/roadmap';
+import type { Timeline } from '@/core/song/timeline';
 import { Sound, type useListening } from '../kit/Sound';
 import { type Scale, scaleOver, xOf } from '../profile';
 import classes from './LoadView.module.css';

@@ -1,6 +1,6 @@
-import { countedAs, feelText, type RoadMap } from '@/core/roadmap';
-import { clock, meterText } from '@/core/time';
-import type { Passage, Timeline } from '@/core/timeline';
+import { clock, meterText } from '@/core/music/time';
+import { countedAs, feelText, type RoadMap } from '@/core/song/roadmap';
+import type { Passage, Timeline } from '@/core/song/timeline';
 import classes from './PlayedTable.module.css';
 
 type Props = {

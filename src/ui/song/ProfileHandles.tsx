@@ -1,9 +1,15 @@
 'use client';
 
 import { type PointerEvent, useRef } from 'react';
-import type { Operation } from '@/core/document';
-import { setField } from '@/core/editing';
-import { type Level, type LevelRange, type RoadMap, resolve, type Section } from '@/core/roadmap';
+import type { Operation } from '@/core/base/document';
+import { setField } from '@/core/song/editing';
+import {
+  type Level,
+  type LevelRange,
+  type RoadMap,
+  resolve,
+  type Section,
+} from '@/core/song/roadmap';
 import type { Scale, Stretch } from '../profile';
 import classes from './ProfileHandles.module.css';
 

@@ -3,7 +3,14 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { IconGripVertical, IconRepeat } from '@tabler/icons-react';
 import { memo, type ReactNode } from 'react';
-import { addEnding, dissolve, removeRecord, removeRepeat, setField, unfold } from '@/core/editing';
+import {
+  addEnding,
+  dissolve,
+  removeRecord,
+  removeRepeat,
+  setField,
+  unfold,
+} from '@/core/song/editing';
 import {
   type EndingNode,
   endingFor,
@@ -12,7 +19,7 @@ import {
   passesText,
   type RepeatNode,
   type RoadMap,
-} from '@/core/roadmap';
+} from '@/core/song/roadmap';
 import type { Edit } from '../document';
 import { Cell } from '../shared/Cell';
 import { newId } from '../shared/newId';

@@ -3,7 +3,8 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { IconGripVertical } from '@tabler/icons-react';
 import { createContext, memo, useCallback, useContext } from 'react';
-import { setField } from '@/core/editing';
+import { clock, meterText, type NoteValue } from '@/core/music/time';
+import { setField } from '@/core/song/editing';
 import {
   countedAs,
   feelText,
@@ -13,9 +14,8 @@ import {
   resolve,
   type Section,
   tempoText,
-} from '@/core/roadmap';
-import { clock, meterText, type NoteValue } from '@/core/time';
-import type { Passage } from '@/core/timeline';
+} from '@/core/song/roadmap';
+import type { Passage } from '@/core/song/timeline';
 import type { Edit } from '../document';
 import { NoteIcon } from '../profile';
 import { Cell } from '../shared/Cell';

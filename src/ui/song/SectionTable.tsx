@@ -2,10 +2,10 @@
 
 import { IconPlus } from '@tabler/icons-react';
 import { type KeyboardEvent, type ReactNode, useMemo } from 'react';
-import type { Row } from '@/core/editing';
-import { partsOf } from '@/core/editing';
-import type { RoadMap } from '@/core/roadmap';
-import type { Timeline } from '@/core/timeline';
+import type { Row } from '@/core/song/editing';
+import { partsOf } from '@/core/song/editing';
+import type { RoadMap } from '@/core/song/roadmap';
+import type { Timeline } from '@/core/song/timeline';
 import { FieldsOf } from '../document';
 import { Button } from '../shared/Button';
 import { Sortable } from '../shared/Sortable';

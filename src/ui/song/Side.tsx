@@ -1,10 +1,10 @@
 'use client';
 
 import { useMemo, useRef } from 'react';
-import { sharesOf } from '@/core/judgement';
-import type { RoadMap, Section } from '@/core/roadmap';
-import type { Tempo } from '@/core/time';
-import type { Timeline } from '@/core/timeline';
+import { sharesOf } from '@/core/advice/judgement';
+import type { Tempo } from '@/core/music/time';
+import type { RoadMap, Section } from '@/core/song/roadmap';
+import type { Timeline } from '@/core/song/timeline';
 import type { Edit } from '../document';
 import { FieldsOf } from '../document';
 import type { ActionsProps } from './details/Actions';

@@ -2,8 +2,9 @@
 
 import { IconHandFinger } from '@tabler/icons-react';
 import { type ReactNode, useState } from 'react';
-import { setStart } from '@/core/editing';
-import { fail, type Problem } from '@/core/result';
+import { fail, type Problem } from '@/core/base/result';
+import { beatAfterCount, clock, meterText, type TapTempo } from '@/core/music/time';
+import { setStart } from '@/core/song/editing';
 import {
   nameSchema,
   parseMeter,
@@ -11,9 +12,8 @@ import {
   parseWhole,
   type RoadMap,
   tempoText,
-} from '@/core/roadmap';
-import { beatAfterCount, clock, meterText, type TapTempo } from '@/core/time';
-import type { Timeline } from '@/core/timeline';
+} from '@/core/song/roadmap';
+import type { Timeline } from '@/core/song/timeline';
 import type { Edit } from '../document';
 import { NoteIcon } from '../profile';
 import { Button } from '../shared/Button';

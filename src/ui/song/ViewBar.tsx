@@ -1,7 +1,7 @@
 'use client';
 
 import { IconZoomIn, IconZoomOut } from '@tabler/icons-react';
-import type { Asked } from '@/core/timeline';
+import type { Asked } from '@/core/song/timeline';
 import { ZOOMS } from '../profile';
 import { useCommands } from '../shared/commands';
 import { Finder } from './Finder';

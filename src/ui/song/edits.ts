@@ -1,4 +1,5 @@
-import { ok, type Result } from '@/core/result';
+import { ok, type Result } from '@/core/base/result';
+import type { NoteValue } from '@/core/music/time';
 import {
   orInherited,
   parseFeel,
@@ -6,8 +7,7 @@ import {
   parseMeter,
   parseTempo,
   parseWhole,
-} from '@/core/roadmap';
-import type { NoteValue } from '@/core/time';
+} from '@/core/song/roadmap';
 
 /** Columns of a row that are typed, with how their text is read; empty means as the part says. */
 export const COLUMNS = {

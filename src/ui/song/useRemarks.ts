@@ -1,10 +1,10 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { insertRecord } from '@/core/editing';
-import { type Remark, remarksOn } from '@/core/judgement';
-import type { RoadMap } from '@/core/roadmap';
-import type { Timeline } from '@/core/timeline';
+import { type Remark, remarksOn } from '@/core/advice/judgement';
+import { insertRecord } from '@/core/song/editing';
+import type { RoadMap } from '@/core/song/roadmap';
+import type { Timeline } from '@/core/song/timeline';
 import type { LiveDocument } from '../document';
 import { useCommands } from '../shared/commands';
 

@@ -1,7 +1,8 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
-import type { Operation } from '@/core/document';
+import type { Operation } from '@/core/base/document';
+import { type Result, sentence } from '@/core/base/result';
 import {
   addSection,
   type Conversion,
@@ -15,9 +16,8 @@ import {
   wrapInRepeat,
   writtenAsFeel,
   writtenDoubled,
-} from '@/core/editing';
-import { type Result, sentence } from '@/core/result';
-import type { RoadMap } from '@/core/roadmap';
+} from '@/core/song/editing';
+import type { RoadMap } from '@/core/song/roadmap';
 import { type LiveDocument, useUndoKeys } from '../document';
 import { useCommands } from '../shared/commands';
 import { newId } from '../shared/newId';

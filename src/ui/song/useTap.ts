@@ -1,7 +1,7 @@
 'use client';
 
 import { useRef, useState } from 'react';
-import { type TapTempo, tapTempo } from '@/core/time';
+import { type TapTempo, tapTempo } from '@/core/music/time';
 
 /** Silence of this many seconds begins a new run of taps. */
 const NEW_RUN = 3;

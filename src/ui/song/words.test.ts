@@ -1,4 +1,4 @@
-import { tapTempo } from '@/core/time';
+import { tapTempo } from '@/core/music/time';
 import { COLUMNS } from './edits';
 import { tapWords } from './useTap';
 

@@ -1,9 +1,10 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { findPorts, type Port } from '@/audio/midi/ports';
+import type { Port } from '@/audio/midi/port';
+import { findPorts } from '@/audio/midi/ports';
 import { simulatedDevice } from '@/audio/midi/simulated';
-import { jitterHeard, quartersHeard, START, STOP, tempoHeard } from '@/core/clock';
+import { jitterHeard, quartersHeard, START, STOP, tempoHeard } from '@/core/playing/clock';
 import { Button } from '../shared/Button';
 import { Select } from '../shared/Select';
 import classes from './TransportBar.module.css';

@@ -1,8 +1,8 @@
 'use client';
 
 import { useRef, useState } from 'react';
-import { songAt } from '@/core/set';
-import { seconds } from '@/core/time';
+import { seconds } from '@/core/music/time';
+import { songAt } from '@/core/song/set';
 import { useCommands } from '../shared/commands';
 import { Drop } from '../shared/Drop';
 import classes from './TransportBar.module.css';

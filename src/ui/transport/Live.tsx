@@ -1,7 +1,7 @@
 'use client';
 
 import { useMemo } from 'react';
-import { pausesOf } from '@/core/transport';
+import { pausesOf } from '@/core/playing/transport';
 import { useCommands } from '../shared/commands';
 import classes from './TransportBar.module.css';
 import { useTransport } from './TransportProvider';

@@ -35,7 +35,7 @@ export const useTransport = (): State & Transport => {
 export const useStrike = () => {
   const { player } = useProvided();
   return (sound: string) =>
-    void import('@/core/sound').then(({ renderDrum }) =>
+    void import('@/core/playing/sound').then(({ renderDrum }) =>
       player.strike({
         key: sound,
         stem: 'drums',

@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs';
 import { createPlayer } from '@/audio/player';
 import { simulatedOutput } from '@/audio/simulated';
-import { program } from '@/core/set';
-import { parseShorthand } from '@/core/shorthand';
-import { seconds } from '@/core/time';
-import { compile } from '@/core/timeline';
-import { placeAt, unfold } from '@/core/transport';
+import { seconds } from '@/core/music/time';
+import { placeAt, unfold } from '@/core/playing/transport';
+import { program } from '@/core/song/set';
+import { compile } from '@/core/song/timeline';
+import { parseShorthand } from '@/core/text/shorthand';
 import { createTransport, type Piece, type Transport } from './transport';
 
 /** docs/transport.md is the specification: every cell of its table is tried. */

@@ -1,11 +1,9 @@
-import type { Port } from '@/audio/midi/ports';
+import type { Port } from '@/audio/midi/port';
 import type { Remote } from '@/audio/midi/remote';
 import type { Levels } from '@/audio/output';
 import type { Heard, Piece as Played, Player } from '@/audio/player';
-import { LEVEL_RANGE } from '@/core/click';
-import { type Program, songAt } from '@/core/set';
-import { type Seconds, seconds, TICKS_PER_QUARTER, ticks } from '@/core/time';
-import { secondsAt } from '@/core/timeline';
+import { LEVEL_RANGE } from '@/core/music/click';
+import { type Seconds, seconds, TICKS_PER_QUARTER, ticks } from '@/core/music/time';
 import {
   loopHere,
   type MoveKind,
@@ -13,7 +11,9 @@ import {
   type TransportState,
   waitOrGoOn,
   withLoop,
-} from '@/core/transport';
+} from '@/core/playing/transport';
+import { type Program, songAt } from '@/core/song/set';
+import { secondsAt } from '@/core/song/timeline';
 
 /** What a page puts under the transport. */
 export type Piece = Played & {

@@ -2,10 +2,10 @@
 
 import { useMemo } from 'react';
 import type { Drums } from '@/audio/stems';
-import type { Layout } from '@/core/kit';
-import type { Listening } from '@/core/performance';
-import type { RoadMap } from '@/core/roadmap';
-import type { Program } from '@/core/set';
+import type { Layout } from '@/core/music/kit';
+import type { Listening } from '@/core/playing/performance';
+import type { RoadMap } from '@/core/song/roadmap';
+import type { Program } from '@/core/song/set';
 
 export type MakeDrums = () => Promise<Drums>;
 
@@ -19,7 +19,7 @@ export const useDrums = (
   useMemo(() => {
     if (maps.every(({ patterns }) => Object.keys(patterns).length === 0)) return undefined;
     return async () => {
-      const { drumsOf, renderDrum } = await import('@/core/sound');
+      const { drumsOf, renderDrum } = await import('@/core/playing/sound');
       return { sounds: drumsOf(program, maps, layout, listening), render: renderDrum };
     };
   }, [program, maps, layout, listening]);

@@ -3,8 +3,8 @@
 import { usePathname } from 'next/navigation';
 import { useEffect, useMemo } from 'react';
 import type { Content } from '@/audio/stems';
-import type { Program } from '@/core/set';
-import type { Seconds } from '@/core/time';
+import type { Seconds } from '@/core/music/time';
+import type { Program } from '@/core/song/set';
 import { onceFinished } from './onceFinished';
 import { useControls } from './TransportProvider';
 import type { MakeDrums } from './useDrums';

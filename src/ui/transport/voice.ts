@@ -1,6 +1,6 @@
 import type { Voice } from '@/audio/stems';
-import type { Program } from '@/core/set';
-import { type Announcement, announcements, type Line, placeSpeech } from '@/core/speech';
+import { type Announcement, announcements, type Line, placeSpeech } from '@/core/playing/speech';
+import type { Program } from '@/core/song/set';
 
 /** Samples a second of what the server speaks. */
 const RATE = 48_000;

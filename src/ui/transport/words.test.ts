@@ -1,7 +1,7 @@
-import { program, soloProgram } from '@/core/set';
-import { parseShorthand } from '@/core/shorthand';
-import { seconds } from '@/core/time';
-import { compile } from '@/core/timeline';
+import { seconds } from '@/core/music/time';
+import { program, soloProgram } from '@/core/song/set';
+import { compile } from '@/core/song/timeline';
+import { parseShorthand } from '@/core/text/shorthand';
 import { wordsAt } from './words';
 
 let count = 0;

@@ -1,6 +1,6 @@
-import { type Program, songAt } from '@/core/set';
-import { clock, type Seconds, seconds } from '@/core/time';
-import { locate, type Place } from '@/core/timeline';
+import { clock, type Seconds, seconds } from '@/core/music/time';
+import { type Program, songAt } from '@/core/song/set';
+import { locate, type Place } from '@/core/song/timeline';
 
 /** What the transport says of a moment. */
 export type Words = {

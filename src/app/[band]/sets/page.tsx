@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { packed } from '@/core/packed';
+import { packed } from '@/core/base/packed';
 import { bandEvents, bandSets, bandSongs } from '@/server/band';
 import { bandsForPage, forPage } from '@/server/http';
 import { SetsPage } from '@/ui/sets/SetsPage';

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { packed } from '@/core/packed';
+import { packed } from '@/core/base/packed';
 import { bandSongs } from '@/server/band';
 import { bandsForPage, forPage } from '@/server/http';
 import { SongsPage } from '@/ui/song/SongsPage';

@@ -1,4 +1,4 @@
-import { layoutSchema } from '@/core/kit';
+import { layoutSchema } from '@/core/music/kit';
 import { memberRoute } from '@/server/http';
 import { saveKit } from '@/server/people';
 

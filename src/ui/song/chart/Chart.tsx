@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
-import { type Row, rowsOf } from '@/core/editing';
+import { clock, meterText, noteName } from '@/core/music/time';
+import { type Row, rowsOf } from '@/core/song/editing';
 import {
   countedAs,
   type Details,
@@ -17,9 +18,8 @@ import {
   type Section,
   type SectionDetails,
   tempoText,
-} from '@/core/roadmap';
-import { clock, meterText, noteName } from '@/core/time';
-import { type MeterAt, type Timeline, writtenMeters } from '@/core/timeline';
+} from '@/core/song/roadmap';
+import { type MeterAt, type Timeline, writtenMeters } from '@/core/song/timeline';
 import { StaffView } from '../../kit/StaffView';
 import { Ground, NoteIcon } from '../../profile';
 import classes from './Chart.module.css';

@@ -3,8 +3,8 @@
 import { IconPrinter } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
-import type { RoadMap } from '@/core/roadmap';
-import { compile } from '@/core/timeline';
+import type { RoadMap } from '@/core/song/roadmap';
+import { compile } from '@/core/song/timeline';
 import { Button } from '../../shared/Button';
 import { Chart } from './Chart';
 import classes from './ChartPage.module.css';

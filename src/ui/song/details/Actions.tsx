@@ -7,7 +7,7 @@ import {
   IconTrash,
 } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
-import type { Section } from '@/core/roadmap';
+import type { Section } from '@/core/song/roadmap';
 import { Button } from '../../shared/Button';
 import classes from './Details.module.css';
 

@@ -2,8 +2,16 @@
 
 import { NativeSelect, Switch, TextInput } from '@mantine/core';
 import { memo } from 'react';
-import { detailsIn, followPart, setField } from '@/core/editing';
-import type { Problem } from '@/core/result';
+import type { Problem } from '@/core/base/result';
+import {
+  clock,
+  exactClock,
+  type Meter,
+  meterText,
+  parseClock,
+  type Tempo,
+} from '@/core/music/time';
+import { detailsIn, followPart, setField } from '@/core/song/editing';
 import {
   groupingText,
   INHERITED,
@@ -14,9 +22,8 @@ import {
   type Section,
   TIMEKEEPERS,
   type Timekeeper,
-} from '@/core/roadmap';
-import { clock, exactClock, type Meter, meterText, parseClock, type Tempo } from '@/core/time';
-import type { Passage } from '@/core/timeline';
+} from '@/core/song/roadmap';
+import type { Passage } from '@/core/song/timeline';
 import type { Edit } from '../../document';
 import { Cell } from '../../shared/Cell';
 import { Actions, type ActionsProps } from './Actions';

@@ -1,5 +1,5 @@
 import { Group, NativeSelect, NumberInput, TextInput } from '@mantine/core';
-import { type Feel, STRAIGHT } from '@/core/roadmap';
+import { type Feel, STRAIGHT } from '@/core/song/roadmap';
 import { Segments } from '../../shared/Segments';
 import classes from './Details.module.css';
 

@@ -1,4 +1,4 @@
-import type { Pattern } from '@/core/kit';
+import type { Pattern } from '@/core/music/kit';
 
 type Props = {
   readonly label: string;

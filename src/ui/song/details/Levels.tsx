@@ -1,4 +1,4 @@
-import { LEVELS, type Level, type LevelRange } from '@/core/roadmap';
+import { LEVELS, type Level, type LevelRange } from '@/core/song/roadmap';
 import { Segments } from '../../shared/Segments';
 import classes from './Details.module.css';
 

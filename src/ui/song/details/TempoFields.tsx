@@ -1,6 +1,6 @@
 import { Group, NativeSelect, NumberInput } from '@mantine/core';
-import type { RampShape, TempoChange } from '@/core/roadmap';
-import { FASTEST, NOTE_VALUES, noteName, SLOWEST, type Tempo } from '@/core/time';
+import { FASTEST, NOTE_VALUES, noteName, SLOWEST, type Tempo } from '@/core/music/time';
+import type { RampShape, TempoChange } from '@/core/song/roadmap';
 import { Segments } from '../../shared/Segments';
 import classes from './Details.module.css';
 

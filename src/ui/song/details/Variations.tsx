@@ -1,6 +1,6 @@
 import { IconPlus, IconX } from '@tabler/icons-react';
-import { insertRecord, partsOf, removeRecord, setField } from '@/core/editing';
-import { ok, type Result } from '@/core/result';
+import { ok, type Result } from '@/core/base/result';
+import { insertRecord, partsOf, removeRecord, setField } from '@/core/song/editing';
 import {
   feelText,
   levelText,
@@ -18,7 +18,7 @@ import {
   type Timekeeper,
   tempoText,
   type Variation,
-} from '@/core/roadmap';
+} from '@/core/song/roadmap';
 import type { Edit } from '../../document';
 import { FieldsOf } from '../../document';
 import { Cell } from '../../shared/Cell';

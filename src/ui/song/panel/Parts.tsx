@@ -1,8 +1,8 @@
 'use client';
 
 import { IconX } from '@tabler/icons-react';
-import { insertRecord, newPart, partsOf, removePart, setField } from '@/core/editing';
-import { ok, type Result } from '@/core/result';
+import { ok, type Result } from '@/core/base/result';
+import { insertRecord, newPart, partsOf, removePart, setField } from '@/core/song/editing';
 import {
   feelText,
   levelText,
@@ -14,7 +14,7 @@ import {
   type RoadMap,
   TIMEKEEPERS,
   type Timekeeper,
-} from '@/core/roadmap';
+} from '@/core/song/roadmap';
 import type { Edit } from '../../document';
 import { FieldsOf } from '../../document';
 import { StaffView } from '../../kit/StaffView';

@@ -1,9 +1,9 @@
 'use client';
 
-import { setStart } from '@/core/editing';
-import type { Problem } from '@/core/result';
-import type { RoadMap } from '@/core/roadmap';
-import { exactClock, parseClock } from '@/core/time';
+import type { Problem } from '@/core/base/result';
+import { exactClock, parseClock } from '@/core/music/time';
+import { setStart } from '@/core/song/editing';
+import type { RoadMap } from '@/core/song/roadmap';
 import type { Edit } from '../../document';
 import { Cell } from '../../shared/Cell';
 import classes from './SongPanel.module.css';

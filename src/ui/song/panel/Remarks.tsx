@@ -1,4 +1,4 @@
-import type { Remark } from '@/core/judgement';
+import type { Remark } from '@/core/advice/judgement';
 import type { LiveRemarks } from '../useRemarks';
 import classes from './SongPanel.module.css';
 

@@ -1,5 +1,5 @@
-import type { Share } from '@/core/judgement';
-import { clock } from '@/core/time';
+import type { Share } from '@/core/advice/judgement';
+import { clock } from '@/core/music/time';
 import classes from './SongPanel.module.css';
 
 /** How much of the song each part is: what to learn first. */

@@ -1,8 +1,8 @@
 'use client';
 
 import { memo } from 'react';
-import type { Share } from '@/core/judgement';
-import type { RoadMap } from '@/core/roadmap';
+import type { Share } from '@/core/advice/judgement';
+import type { RoadMap } from '@/core/song/roadmap';
 import type { Edit } from '../../document';
 import type { LiveRemarks } from '../useRemarks';
 import { Parts } from './Parts';

@@ -2,8 +2,9 @@
 
 import { IconTrash, IconX } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
-import { setFields } from '@/core/document';
-import { fail, ok, type Result } from '@/core/result';
+import { setFields } from '@/core/base/document';
+import { fail, ok, type Result } from '@/core/base/result';
+import { meterText } from '@/core/music/time';
 import {
   CUES,
   type Details,
@@ -22,9 +23,8 @@ import {
   type RoadMap,
   TIMEKEEPERS,
   tempoText,
-} from '@/core/roadmap';
-import { meterText } from '@/core/time';
-import type { MeterAt } from '@/core/timeline';
+} from '@/core/song/roadmap';
+import type { MeterAt } from '@/core/song/timeline';
 import type { Edit } from '../../document';
 import { Cell } from '../../shared/Cell';
 import { GrooveSelect } from '../details/GrooveSelect';

@@ -1,11 +1,17 @@
 'use client';
 
 import { type KeyboardEvent, type MouseEvent, memo, useMemo, useRef, useState } from 'react';
-import { insertRecord, removeRecord } from '@/core/editing';
-import type { Problem } from '@/core/result';
-import { type Position, positionText, type RoadMap, resolve, type Section } from '@/core/roadmap';
-import { barTicks, beatTicks } from '@/core/time';
-import { type MeterAt, writtenMeters } from '@/core/timeline';
+import type { Problem } from '@/core/base/result';
+import { barTicks, beatTicks } from '@/core/music/time';
+import { insertRecord, removeRecord } from '@/core/song/editing';
+import {
+  type Position,
+  positionText,
+  type RoadMap,
+  resolve,
+  type Section,
+} from '@/core/song/roadmap';
+import { type MeterAt, writtenMeters } from '@/core/song/timeline';
 import type { Edit } from '../../document';
 import { FieldsOf } from '../../document';
 import { newId } from '../../shared/newId';

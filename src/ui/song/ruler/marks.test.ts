@@ -1,5 +1,5 @@
-import { parseShorthand } from '@/core/shorthand';
-import { writtenMeters } from '@/core/timeline';
+import { writtenMeters } from '@/core/song/timeline';
+import { parseShorthand } from '@/core/text/shorthand';
 import { marksOf } from './marks';
 
 const marks = (text: string, bars: number) => {

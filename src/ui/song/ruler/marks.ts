@@ -1,4 +1,5 @@
-import { detailsIn } from '@/core/editing';
+import { barTicks, meterText } from '@/core/music/time';
+import { detailsIn } from '@/core/song/editing';
 import {
   type DetailName,
   type Details,
@@ -6,9 +7,8 @@ import {
   passesText,
   type RoadMap,
   tempoText,
-} from '@/core/roadmap';
-import { barTicks, meterText } from '@/core/time';
-import type { MeterAt } from '@/core/timeline';
+} from '@/core/song/roadmap';
+import type { MeterAt } from '@/core/song/timeline';
 
 /** A piece of a mark that lies in one bar, in ticks from its line. */
 export type Span = {

@@ -1,6 +1,6 @@
-import type { DetailName, Position } from '@/core/roadmap';
-import type { Tempo } from '@/core/time';
-import type { MeterAt } from '@/core/timeline';
+import type { Tempo } from '@/core/music/time';
+import type { DetailName, Position } from '@/core/song/roadmap';
+import type { MeterAt } from '@/core/song/timeline';
 
 type Around = { readonly bars: number; readonly meterAt: MeterAt; readonly bpm: Tempo };
 

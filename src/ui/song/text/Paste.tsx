@@ -1,16 +1,9 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { aligned, difference } from '@/core/compare';
-import { placeAt } from '@/core/document';
-import { insertRecord } from '@/core/editing';
-import {
-  type Decision,
-  mapFromPasted,
-  type PastedLine,
-  type PastedSection,
-  readPasted,
-} from '@/core/paste';
+import { aligned, difference } from '@/core/advice/compare';
+import { placeAt } from '@/core/base/document';
+import { insertRecord } from '@/core/song/editing';
 import {
   collectionFor,
   DETAILS,
@@ -18,7 +11,14 @@ import {
   type RoadMap,
   sectionsOf,
   siblingsIn,
-} from '@/core/roadmap';
+} from '@/core/song/roadmap';
+import {
+  type Decision,
+  mapFromPasted,
+  type PastedLine,
+  type PastedSection,
+  readPasted,
+} from '@/core/text/paste';
 import { type Edit, useDraft } from '../../document';
 import { Button } from '../../shared/Button';
 import { newId } from '../../shared/newId';

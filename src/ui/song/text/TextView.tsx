@@ -1,11 +1,16 @@
 'use client';
 
 import { type ChangeEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { aligned, difference, keepingClick } from '@/core/compare';
-import { parseDocument } from '@/core/document';
-import { sentence } from '@/core/result';
-import { type RoadMap, roadMapKind } from '@/core/roadmap';
-import { mendShorthand, parseShorthand, printShorthand, type TextProblem } from '@/core/shorthand';
+import { aligned, difference, keepingClick } from '@/core/advice/compare';
+import { parseDocument } from '@/core/base/document';
+import { sentence } from '@/core/base/result';
+import { type RoadMap, roadMapKind } from '@/core/song/roadmap';
+import {
+  mendShorthand,
+  parseShorthand,
+  printShorthand,
+  type TextProblem,
+} from '@/core/text/shorthand';
 import { type Draft, type Edit, useDraft } from '../../document';
 import { newId } from '../../shared/newId';
 import { Paste } from './Paste';

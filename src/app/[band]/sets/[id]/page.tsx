@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { cache } from 'react';
 import * as z from 'zod';
-import { packed } from '@/core/packed';
+import { packed } from '@/core/base/packed';
 import { bandSongs, besideSet, readSet } from '@/server/band';
 import { forPage, underItsBand } from '@/server/http';
 import { SetPage } from '@/ui/sets/SetPage';

@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { cache } from 'react';
 import * as z from 'zod';
-import { packed } from '@/core/packed';
+import { packed } from '@/core/base/packed';
 import { besideSong, readSong } from '@/server/band';
 import { forPage, underItsBand } from '@/server/http';
 import { SongPage } from '@/ui/song/SongPage';

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { nameSchema } from '@/core/roadmap';
+import { nameSchema } from '@/core/song/roadmap';
 import { createEvent, createSet } from '@/server/band';
 import { bandParams, memberRoute } from '@/server/http';
 import { editableBand } from '@/server/people';

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { writeBandFile } from '@/core/sheet';
+import { writeBandFile } from '@/core/files/sheet';
 import { bandFile, restoreInto } from '@/server/band';
 import { Refusal } from '@/server/database';
 import { readBandFileAside } from '@/server/files/thread';

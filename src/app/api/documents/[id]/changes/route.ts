@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { changeSchema } from '@/core/document';
+import { changeSchema } from '@/core/base/document';
 import { changesSince, readDocument, saveChanges } from '@/server/documents';
 import { documentParams, memberRoute, STATUS } from '@/server/http';
 

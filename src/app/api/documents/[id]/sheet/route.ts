@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { writeBandFile, writeSongFile } from '@/core/sheet';
+import { writeBandFile, writeSongFile } from '@/core/files/sheet';
 import { arrangementsOf, programOf, readSong, readSongs, setFile } from '@/server/band';
 import type { Queries } from '@/server/database';
 import { readDocument } from '@/server/documents';

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { readSongFile } from '@/core/sheet';
+import { readSongFile } from '@/core/files/sheet';
 import { createArrangement, createSong } from '@/server/band';
 import { Refusal } from '@/server/database';
 import { bandParams, memberRoute } from '@/server/http';

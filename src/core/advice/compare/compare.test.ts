@@ -1,0 +1,101 @@
+import fc from 'fast-check';
+import { apply } from '../../base/document';
+import { NO_OVERRIDES } from '../../music/click';
+import { type RoadMap, roadMapKind } from '../../song/roadmap';
+import { forms } from '../../testing';
+import { parseShorthand, printShorthand } from '../../text/shorthand';
+import { aligned, difference, differencesInWords, keepingClick } from '.';
+
+const song = (text: string, prefix = 'n'): RoadMap => {
+  let count = 0;
+  const { map, problems } = parseShorthand(text, () => `${prefix}${++count}`);
+  expect(problems).toEqual([]);
+  return map;
+};
+const words = (a: string, b: string) => differencesInWords(song(a), song(b, 'm'));
+
+test('what differs between two arrangements is said in the order of the song', () => {
+  expect(
+    words(
+      'song 120, in 4/4, count 4\nIntro: 8\nVerse: 16\nChorus: 8; fill last.3 "toms"\nBreak: 4\nOut: 4',
+      'song 112, in 4/4, count 4\nIntro: 4\nVerse: 16, level 2\nChorus: 8; fill last.4 "snare"\nOut: 4\nTag: 2',
+    ),
+  ).toEqual([
+    'Tempo quarter = 112 in place of quarter = 120.',
+    '34 bars and 1:13 in place of 40 and 1:20.',
+    '“Intro”: 4 in place of 8.',
+    '“Verse”: also level 2.',
+    '“Chorus”: with the fill at last.4 “snare”.',
+    '“Chorus”: without the fill at last.3 “toms”.',
+    '“Tag” is new: 2.',
+    'Without “Break” (4).',
+  ]);
+});
+
+test('a renamed section stays itself, and parts are compared by name', () => {
+  expect(words('part Groove = 8\nA: part Groove', 'part Groove = 12\nVerse: part Groove')).toEqual([
+    '12 bars and 0:24 in place of 8 and 0:16.',
+    'The part “Groove”: 12 in place of 8.',
+    '“Verse” in place of “A”.',
+  ]);
+});
+
+test('cues, hits and holds are said in words', () => {
+  expect(
+    words(
+      'A: 8; cue 5.1 listen "horns" warn 2 bars; no-crash 1.1',
+      'A: 8; fermata last.4 2 s "nod"; from 5.1 level 4',
+    ),
+  ).toEqual([
+    '8 bars and 0:18 in place of 8 and 0:16.',
+    '“A”: with from 5.1 level 4.',
+    '“A”: with the fermata at last.4 2 s “nod”.',
+    '“A”: without the no crash at 1.1.',
+    '“A”: without the cue at 5.1 “horns”.',
+  ]);
+});
+
+test('equal maps have nothing between them', () => {
+  const text = 'part G = 8\nrepeat 2:\nA: part G; cue 1.1 listen "x"\nending 1:\nB: 2\nend';
+  expect(words(text, text)).toEqual([]);
+});
+
+test('the difference makes any map into any other, and keeps what is the same', () => {
+  fc.assert(
+    fc.property(forms, forms, (from, other) => {
+      const to = aligned(from, other);
+      const result = apply(roadMapKind, from, difference(from, to));
+      expect(result.ok).toBe(true);
+      if (result.ok) expect(result.value.document).toEqual(to);
+      expect(difference(from, aligned(from, from))).toEqual([]);
+    }),
+    { numRuns: 150 },
+  );
+});
+
+test('typing on in a text keeps the sections as they are: one field is one operation', () => {
+  const map = song('Intro: 8\nVerse: 16; fill last.3\nChorus: 8');
+  const typed = song(printShorthand(map).replace('Verse: 16', 'Verse: 12'), 'm');
+  expect(difference(map, aligned(map, typed))).toEqual([
+    { type: 'set', in: 'sections', id: expect.any(String), fields: { bars: 12 } },
+  ]);
+});
+
+test('what is written anew as text keeps the click, which no text says', () => {
+  const map = song('A: 8\nB: 4');
+  const [a] = Object.values(map.sections);
+  const clickSettings = { ...NO_OVERRIDES, divide: 2 };
+  const designed: RoadMap = {
+    ...map,
+    click: { ...NO_OVERRIDES, pulses: 'off' },
+    sections: { ...map.sections, [a!.id]: { ...a!, clickSettings } },
+  };
+  const typed = song('Intro: 2\nA: 12\nB: 4', 'm');
+  const wanted = keepingClick(designed, aligned(designed, typed));
+  const applied = apply(roadMapKind, designed, difference(designed, wanted));
+  if (!applied.ok) throw new Error(applied.problem.message);
+  const { click, sections } = applied.value.document;
+  expect(click.pulses).toBe('off');
+  expect(sections[a!.id]).toMatchObject({ bars: 12, clickSettings: { divide: 2 } });
+  expect(differencesInWords(map, designed)).toEqual(['Another click.', '“A” clicks differently.']);
+});

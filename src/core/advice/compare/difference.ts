@@ -1,0 +1,206 @@
+import type { Operation } from '../../base/document';
+import { gridFor, strokesOf } from '../../music/kit';
+import { type Row, rowsOf } from '../../song/editing';
+import {
+  COLLECTIONS,
+  type CollectionName,
+  DETAILS,
+  type DetailName,
+  type RoadMap,
+} from '../../song/roadmap';
+
+/**
+ * The second map with the ids of the first wherever both mean the same thing: sections, repeats and
+ * endings that match by name and place, parts by name, details by what they say.
+ */
+export const aligned = (from: RoadMap, to: RoadMap): RoadMap => {
+  const ids = new Map<string, string>();
+  alignNames(from.patterns, to.patterns, ids);
+  alignNames(from.parts, to.parts, ids);
+  alignRows(rowsOf(from), rowsOf(to), ids);
+  alignDetails(from, to, ids);
+  const named = renamed(to, ids);
+  return { ...named, patterns: onOldGrids(from.patterns, named.patterns) };
+};
+
+/** A text does not say how a grid is divided: it stays as it was as far as the strokes allow. */
+const onOldGrids = (from: RoadMap['patterns'], to: RoadMap['patterns']): RoadMap['patterns'] =>
+  Object.fromEntries(
+    Object.values(to).map((pattern) => {
+      const old = from[pattern.id];
+      if (!old) return [pattern.id, pattern];
+      const places = strokesOf(pattern).map(({ at }) => at);
+      const grid = gridFor({ ...pattern, grid: old.grid }, places);
+      return [pattern.id, { ...pattern, grid: fitsIn(old.grid, grid) ? old.grid : grid }];
+    }),
+  );
+
+/** Whether a grid, drawn out to the length of another, is the same. */
+const fitsIn = (short: readonly number[], long: readonly number[]): boolean =>
+  long.every((parts, index) => parts === (short[Math.min(index, short.length - 1)] ?? 4));
+
+/** The second map, which has been aligned, with what no text can say as the first has it: the click. */
+export const keepingClick = (from: RoadMap, to: RoadMap): RoadMap => ({
+  ...to,
+  click: from.click,
+  sections: Object.fromEntries(
+    Object.entries(to.sections).map(([id, section]) => [
+      id,
+      { ...section, clickSettings: from.sections[id]?.clickSettings ?? null },
+    ]),
+  ),
+});
+
+/** The operations that make the first map into the second, which has been aligned to it. */
+export const difference = (from: RoadMap, to: RoadMap): Operation[] => [
+  ...fieldChanges('start', undefined, from.start, to.start),
+  ...(Object.keys(COLLECTIONS) as CollectionName[]).flatMap((where) =>
+    collectionChanges(where, from, to),
+  ),
+];
+
+const collectionChanges = (where: CollectionName, from: RoadMap, to: RoadMap): Operation[] => {
+  const [before, after] = [from[where], to[where]] as Record<string, object>[];
+  const gone = Object.keys(before!).filter((id) => !after![id]);
+  return [
+    ...gone.map((id): Operation => ({ type: 'remove', in: where, id })),
+    ...Object.entries(after!).flatMap(([id, record]): Operation[] =>
+      before![id]
+        ? fieldChanges(where, id, before![id], record)
+        : [{ type: 'insert', in: where, id, value: record }],
+    ),
+  ];
+};
+
+/** The fields that differ, as one operation: those of a detail or a pattern have to agree. */
+const fieldChanges = (
+  where: string,
+  id: string | undefined,
+  before: object,
+  after: object,
+): Operation[] => {
+  const fields = Object.entries(after).filter(
+    ([field, value]) => !same((before as Record<string, unknown>)[field], value),
+  );
+  if (fields.length === 0) return [];
+  return [
+    {
+      type: 'set',
+      in: where,
+      ...(id !== undefined && { id }),
+      fields: Object.fromEntries(fields),
+    },
+  ];
+};
+
+/** Whether two values say the same. */
+export const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+type Named = Readonly<Record<string, { readonly id: string; readonly name: string }>>;
+
+const alignNames = (from: Named, to: Named, ids: Map<string, string>) => {
+  const known = new Map<string, string>();
+  // Of two of one name the first is meant, as everywhere in text.
+  for (const { id, name } of Object.values(from).reverse()) known.set(name.toLowerCase(), id);
+  for (const { id, name } of Object.values(to)) {
+    const match = known.get(name.toLowerCase());
+    if (match) ids.set(id, match);
+    known.delete(name.toLowerCase());
+  }
+};
+
+/** What a row is called when two maps are laid side by side. */
+const labelOf = (row: Row): string =>
+  row.kind === 'section' ? `section ${row.section.name.trim().toLowerCase()}` : row.kind;
+
+/**
+ * Rows in common by the longest common row of labels (Wagner and Fischer 1974); between two of those,
+ * what is left over of one kind is taken for the same in order: a renamed section stays itself.
+ */
+const alignRows = (from: readonly Row[], to: readonly Row[], ids: Map<string, string>) => {
+  const most = commonLengths(from.map(labelOf), to.map(labelOf));
+  let [i, j] = [0, 0];
+  const left: { from: Row[]; to: Row[] } = { from: [], to: [] };
+  const settle = () => {
+    for (const row of left.to) {
+      const at = left.from.findIndex(({ kind }) => kind === row.kind);
+      if (at >= 0) ids.set(row.id, left.from.splice(at, 1)[0]!.id);
+    }
+    left.from = [];
+    left.to = [];
+  };
+  while (i < from.length || j < to.length) {
+    const [a, b] = [from[i], to[j]];
+    if (a && b && labelOf(a) === labelOf(b)) {
+      settle();
+      ids.set(b.id, a.id);
+      i++;
+      j++;
+    } else if (b === undefined || (a && most[i + 1]![j]! >= most[i]![j + 1]!))
+      left.from.push(from[i++]!);
+    else left.to.push(to[j++]!);
+  }
+  settle();
+};
+
+const commonLengths = (a: readonly string[], b: readonly string[]): number[][] => {
+  const most = Array.from({ length: a.length + 1 }, () => Array<number>(b.length + 1).fill(0));
+  for (let i = a.length - 1; i >= 0; i--) {
+    for (let j = b.length - 1; j >= 0; j--) {
+      most[i]![j] =
+        a[i] === b[j] ? 1 + most[i + 1]![j + 1]! : Math.max(most[i + 1]![j]!, most[i]![j + 1]!);
+    }
+  }
+  return most;
+};
+
+/** First those that say exactly the same, then any other of the same kind in the same section. */
+const alignDetails = (from: RoadMap, to: RoadMap, ids: Map<string, string>) => {
+  for (const where of Object.keys(DETAILS) as DetailName[]) {
+    const free = new Set(Object.keys(from[where]));
+    const wanted = Object.values(to[where]) as { id: string; section: string }[];
+    for (const exact of [true, false]) {
+      for (const detail of wanted) {
+        if (ids.has(detail.id)) continue;
+        const section = ids.get(detail.section);
+        const match = [...free].find((id) => {
+          const other = from[where][id] as { section: string };
+          return other.section === section && (!exact || same(bare(other), bare(detail)));
+        });
+        if (!match) continue;
+        free.delete(match);
+        ids.set(detail.id, match);
+      }
+    }
+  }
+};
+
+const bare = (detail: object) =>
+  Object.fromEntries(
+    Object.entries(detail)
+      .filter(([key]) => !['id', 'section', 'part', 'pattern'].includes(key))
+      .sort(([a], [b]) => (a < b ? -1 : 1)),
+  );
+
+const NAMED_BY = ['id', 'section', 'within', 'repeat', 'part', 'groove', 'pattern', 'of'] as const;
+
+const renamed = (map: RoadMap, ids: ReadonlyMap<string, string>): RoadMap => {
+  const rename = (record: object) =>
+    Object.fromEntries(
+      Object.entries(record).map(([key, value]) =>
+        (NAMED_BY as readonly string[]).includes(key) && typeof value === 'string'
+          ? [key, ids.get(value) ?? value]
+          : [key, value],
+      ),
+    );
+  const collections = (Object.keys(COLLECTIONS) as CollectionName[]).map((where) => [
+    where,
+    Object.fromEntries(
+      Object.values(map[where]).map((record) => {
+        const one = rename(record);
+        return [one.id, one];
+      }),
+    ),
+  ]);
+  return { ...map, ...(Object.fromEntries(collections) as Partial<RoadMap>) };
+};

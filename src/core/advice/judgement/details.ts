@@ -1,0 +1,202 @@
+import { removeRecord, setField } from '../../song/editing';
+import {
+  DETAILS,
+  type DetailName,
+  type Details,
+  missingPasses,
+  type Position,
+  passesWords,
+} from '../../song/roadmap';
+import { barAtTicks, type PlacedDetail, type Timeline } from '../../song/timeline';
+import { type Check, named, plural, type Remark, remark } from './remark';
+
+type PlacedFill = Extract<PlacedDetail, { kind: 'fill' }>;
+type PlacedHit = Extract<PlacedDetail, { kind: 'hit' }>;
+
+const fillsOf = ({ details }: Timeline): PlacedFill[] =>
+  details.filter((one): one is PlacedFill => one.kind === 'fill');
+const hitsOf = ({ details }: Timeline): PlacedHit[] =>
+  details.filter((one): one is PlacedHit => one.kind === 'hit');
+
+const fillName = ({ detail }: PlacedFill): string =>
+  detail.name ? `The fill ${named(detail.name)}` : 'A fill';
+
+/** The played bar that a position lies in. */
+const barAt = (timeline: Timeline, { startTicks, passage }: PlacedDetail): number =>
+  barAtTicks(timeline, startTicks)?.played ?? passage;
+
+/** A fill that begins before another is over. */
+const overlaps: Check = ({ timeline }) => {
+  const fills = fillsOf(timeline);
+  return fills.flatMap((fill, index) => {
+    const next = fills[index + 1];
+    if (!next || next.startTicks >= fill.endTicks) return [];
+    const passage = timeline.passages[next.passage]!;
+    const bar = barAt(timeline, next);
+    return [
+      remark({
+        code: 'overlap',
+        about: [fill.detail.id, next.detail.id],
+        passage,
+        bar,
+        sentence: `${fillName(next)} in bar ${bar} begins before ${fillName(fill).replace(/^The|^A/, (word) => word.toLowerCase())} is over.`,
+      }),
+    ];
+  });
+};
+
+/** A fill that a hit or a stop falls into. */
+const across: Check = ({ timeline }) => {
+  const hits = hitsOf(timeline).filter(({ detail }) => detail.kind !== 'no-crash');
+  return fillsOf(timeline).flatMap((fill) =>
+    hits
+      .filter(({ startTicks }) => startTicks > fill.startTicks && startTicks < fill.endTicks)
+      .map((hit) => {
+        const stop = hit.detail.kind === 'stop';
+        const bar = barAt(timeline, hit);
+        return remark({
+          code: 'across',
+          about: [fill.detail.id, hit.detail.id],
+          passage: timeline.passages[fill.passage],
+          bar,
+          sentence: stop
+            ? `${fillName(fill)} runs over the stop in bar ${bar}.`
+            : `${fillName(fill)} plays through the ${hit.detail.kind} in bar ${bar}.`,
+        });
+      }),
+  );
+};
+
+/** A fill that lands on a first beat where no crash is wanted. */
+const noCrash: Check = ({ timeline }) => {
+  const held = hitsOf(timeline).filter(({ detail }) => detail.kind === 'no-crash');
+  return fillsOf(timeline).flatMap((fill) =>
+    held
+      .filter(({ startTicks }) => startTicks === fill.endTicks && fill.detail.lands === 'crash')
+      .map((hit) =>
+        remark({
+          code: 'no-crash',
+          about: [fill.detail.id, hit.detail.id],
+          passage: timeline.passages[fill.passage],
+          bar: barAt(timeline, hit),
+          sentence: `${fillName(fill)} lands with a crash on bar ${barAt(timeline, hit)}, which is marked “no crash”.`,
+          fix: {
+            label: 'Land on nothing',
+            operations: setField('fills', fill.detail.id, 'lands', 'nothing'),
+          },
+        }),
+      ),
+  );
+};
+
+const CALLED: Readonly<Record<DetailName, string>> = {
+  fills: 'fill',
+  hits: 'hit',
+  dynamics: 'change of level or timekeeper',
+  cues: 'cue',
+  fermatas: 'fermata',
+  timeChanges: 'change of meter or tempo',
+  variations: 'difference',
+};
+
+const everyDetail = (map: Parameters<Check>[0]['map']) =>
+  (Object.keys(DETAILS) as DetailName[]).flatMap((where) =>
+    (Object.values(map[where]) as Details[DetailName][])
+      .filter(({ section }) => map.sections[section])
+      .map((detail) => ({ where, detail, section: map.sections[detail.section]! })),
+  );
+
+/** Something placed in a bar, or on a pass, that its section does not have. */
+const notThere: Check = ({ map, timeline }) => {
+  const passes = new Map<string, typeof timeline.passages>();
+  for (const passage of timeline.passages) {
+    passes.set(passage.section, [...(passes.get(passage.section) ?? []), passage]);
+  }
+  return everyDetail(map).flatMap(({ where, detail, section }): Remark[] => {
+    const played = passes.get(section.id) ?? [];
+    const say = (sentence: string) =>
+      remark({
+        code: 'gone',
+        about: [detail.id, sentence],
+        section: section.id,
+        passage: played[0],
+        sentence,
+        fix: { label: 'Delete it', operations: [removeRecord(where, detail.id)] },
+      });
+    const missing = missingPasses(detail.passes, played.length);
+    if (missing.length > 0 && played.length > 0) {
+      return [
+        say(
+          `A ${CALLED[where]} in ${named(section.name)} is for ${passesWords({ only: missing })}, but the section is played ${played.length === 1 ? 'once' : `${played.length} times`}.`,
+        ),
+      ];
+    }
+    const longest = Math.max(...played.map(({ bars }) => bars));
+    const bars = placesOf(detail).map(({ bar }) => Math.abs(bar));
+    const beyond = bars.find((bar) => bar > longest);
+    if (beyond === undefined || played.length === 0) return [];
+    return [
+      say(
+        `A ${CALLED[where]} in ${named(section.name)} stands in bar ${beyond}; the section has ${plural(longest, 'bar')}.`,
+      ),
+    ];
+  });
+};
+
+const placesOf = (detail: Details[DetailName]): Position[] => {
+  const fields = detail as {
+    at?: Position | null;
+    from?: Position;
+    to?: Position | null;
+    bar?: number;
+  };
+  const bar = typeof fields.bar === 'number' ? [{ bar: fields.bar, ticks: 0 }] : [];
+  return [fields.at, fields.from, fields.to, ...bar].filter((one): one is Position => Boolean(one));
+};
+
+/** A fermata where nothing has sounded yet. */
+const holdsNothing: Check = ({ map, timeline }) => {
+  const first = timeline.passages[0];
+  return Object.values(map.fermatas)
+    .filter(({ section, at }) => section === first?.section && at?.bar === 1 && at.ticks === 0)
+    .filter(() => first?.passes === 1)
+    .map(({ id }) =>
+      remark({
+        code: 'fermata',
+        about: [id],
+        passage: first,
+        sentence:
+          'A fermata before bar 1 has nothing to stop and is passed over; a longer count does it.',
+        fix: { label: 'Delete it', operations: [removeRecord('fermatas', id)] },
+      }),
+    );
+};
+
+/** What is not sure yet. */
+const byEar: Check = ({ timeline }) =>
+  timeline.details.flatMap((one) =>
+    one.kind === 'cue' && one.detail.byEar
+      ? [
+          remark({
+            code: 'ear',
+            about: [one.detail.id],
+            passage: timeline.passages[one.passage],
+            bar: barAt(timeline, one),
+            sentence: `Check by ear: ${named(one.detail.words)} in bar ${barAt(timeline, one)}.`,
+            fix: {
+              label: 'It is right',
+              operations: setField('cues', one.detail.id, 'byEar', false),
+            },
+          }),
+        ]
+      : [],
+  );
+
+export const detailChecks: readonly Check[] = [
+  overlaps,
+  across,
+  noCrash,
+  notThere,
+  holdsNothing,
+  byEar,
+];

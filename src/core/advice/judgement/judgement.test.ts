@@ -1,0 +1,128 @@
+import { apply } from '../../base/document';
+import { roadMapKind } from '../../song/roadmap';
+import { compile } from '../../song/timeline';
+import { parseShorthand } from '../../text/shorthand';
+import { remarksOn, sharesOf } from '.';
+
+const look = (text: string) => {
+  let count = 0;
+  const { map, problems } = parseShorthand(text, () => `n${++count}`);
+  expect(problems).toEqual([]);
+  return { map, timeline: compile(map) };
+};
+const said = (text: string) => remarksOn(look(text)).map(({ sentence }) => sentence);
+
+test('an odd length is spelt as it is counted, once however often it comes by', () => {
+  expect(said('Chorus: 7, x 2\nBridge: 10\nVerse: 16')).toEqual([
+    '“Chorus” at bars 1, 8 has 7 bars: count 4 + 3.',
+    '“Bridge” at bar 15 has 10 bars: count 4 + 4 + 2.',
+  ]);
+});
+
+test('a section that is felt in fives is not odd at ten', () => {
+  expect(said('Bells: 10, phrase 5')).toEqual([]);
+});
+
+test('a count that does not meet bar 1 or the pickup is said, with what would fix it', () => {
+  const six = look('song 126, in 4/4, count 6\nVerse: 4');
+  const [remark] = remarksOn(six);
+  expect(remark?.sentence).toContain('leaves bar 1 where beat 3 would be');
+  const fixed = apply(roadMapKind, six.map, remark!.fix!.operations);
+  expect(fixed.ok && fixed.value.document.start).toMatchObject({ countIn: 6, pickup: 2 });
+  expect(said('song 126, in 4/4, count 6, pickup 2\nVerse: 4')).toEqual([]);
+  expect(said('song 126, in 4/4, count 4, pickup 2\nVerse: 4')[0]).toContain('make 6 beats');
+});
+
+test.each([
+  [
+    'Verse: 8; fill 7.1 to 8.1 "one"; fill 7.3 "two"',
+    'The fill “two” in bar 7 begins before the fill “one” is over.',
+  ],
+  ['Verse: 8; fill last.1 "long"; stop last.3', 'The fill “long” runs over the stop in bar 8.'],
+  ['Verse: 8; fill last.1; hit last.3', 'A fill plays through the hit in bar 8.'],
+  [
+    'Verse: 8; fill last.1\nChorus: 8; no-crash 1.1',
+    'A fill lands with a crash on bar 9, which is marked “no crash”.',
+  ],
+  ['Verse: 8; fill 12.1', 'A fill in “Verse” stands in bar 12; the section has 8 bars.'],
+  [
+    'Verse: 8; cue 1.1 listen "horns" on 3',
+    'A cue in “Verse” is for the third time, but the section is played once.',
+  ],
+  ['Verse: 8; cue 5.1 listen "horns" check', 'Check by ear: “horns” in bar 5.'],
+  [
+    'Vamp: 4, x 8, vamp',
+    '“Vamp” goes on until a cue, but not which. Who gives it, or what changes?',
+  ],
+  [
+    'repeat 2:\nVerse: 8\nending 3:\nTurn: 4\nend',
+    'No pass reaches the ending for 3: the repeat is played 2 times.',
+  ],
+  [
+    'repeat 3:\nVerse: 8\nending 1 2:\nTurn: 4\nend',
+    'Pass 3 of 3 has no ending and goes straight on.',
+  ],
+])('“%s”', (text, sentence) => {
+  expect(said(text)).toContain(sentence);
+});
+
+test('a fill that lands on nothing before “no crash” is fine', () => {
+  expect(said('Verse: 8; fill last.1 lands nothing\nChorus: 8; no-crash 1.1')).toEqual([]);
+});
+
+test('a recording that ends elsewhere is told in bars', () => {
+  const text = (end: string) => `song 120, in 4/4, count 4, recording 0:02 to ${end}\nVerse: 16`;
+  expect(said(text('0:34'))).toEqual([]);
+  expect(said(text('0:40'))[0]).toContain('about 3 bars too few');
+});
+
+test('a section heard elsewhere than the map puts it is told with the tempo that would fit', () => {
+  const [sentence] = said('song 120, in 4/4, count 4\nVerse: 16\nChorus: 8, recorded 0:30');
+  expect(sentence).toContain('was heard at 0:30, but comes at 0:32 by the map');
+  expect(sentence).toContain('128 would fit');
+});
+
+test('what was dismissed stays away', () => {
+  const before = look('Chorus: 7\nBridge: 10');
+  const [remark] = remarksOn(before);
+  const dismissed = apply(roadMapKind, before.map, [
+    { type: 'insert', in: 'dismissed', id: remark!.id, value: { id: remark!.id } },
+  ]);
+  expect(dismissed.ok).toBe(true);
+  if (!dismissed.ok) return;
+  const map = dismissed.value.document;
+  expect(remarksOn({ map, timeline: compile(map) }).map(({ sentence }) => sentence)).toEqual([
+    '“Bridge” at bar 8 has 10 bars: count 4 + 4 + 2.',
+  ]);
+});
+
+test('what to learn first is what most of the song is; rests are nothing to learn', () => {
+  const { map, timeline } = look(
+    'part Groove = 8\nIntro: 4\nVerse: 16, part Groove\nChorus: part Groove, x 2\nBreak: 20, tacet\nOut: 4',
+  );
+  expect(sharesOf(map, timeline).map(({ name, bars, share }) => [name, bars, share])).toEqual([
+    ['Groove', 32, 32 / 60],
+    ['Intro', 4, 4 / 60],
+    ['Out', 4, 4 / 60],
+  ]);
+});
+
+test('a groove in another meter, a fill without room and what nobody can play are said', () => {
+  const about = (text: string) =>
+    said(`song 120, in 4/4, count 4\n${text}`).filter((one) => /groove|fill|bar 1, 1:/i.test(one));
+  expect(about('groove Six, in 6/8 = hh 8ths\nA: 4, groove Six')).toEqual([
+    'The groove “Six” is in 6/8, “A” in 4/4: it is cut or goes round within the bar.',
+  ]);
+  expect(about('groove Four = hh 1 | hh 2 | hh 3 | hh 4\nA: 3, groove Four')).toEqual([
+    'The groove “Four” has 4 bars, “A” 3: its last bar is not played there.',
+  ]);
+  expect(about('fill Long = sn 16ths\nA: 4; fill last.3 plays "Long"')).toEqual([
+    'The fill “Long” has 4 beats, its place in “A” 2 beats: its first 2 beats are left out.',
+  ]);
+  expect(about('fill Seven, in 7/8 2+2+3 = sn 8ths\nA: 4; fill last.1 plays "Seven"')).toEqual([
+    'The fill “Seven” is in 7/8 2+2+3, “A” in 4/4.',
+  ]);
+  expect(about('groove Three = hh 1, sn 1, t1 1\nA: 4, groove Three')[0]).toMatch(
+    /“Three”, bar 1, 1: hi-hat, high tom, snare are more than two hands/,
+  );
+});

@@ -1,0 +1,53 @@
+import type { Operation } from '../../base/document';
+import type { RoadMap } from '../../song/roadmap';
+import type { Passage, Timeline } from '../../song/timeline';
+
+/** One thing worth saying about a map. */
+export type Remark = {
+  /** The same for the same matter, so that one that was dismissed stays away. */
+  readonly id: string;
+  readonly sentence: string;
+  /** The section it speaks of. */
+  readonly section: string | undefined;
+  /** The played bar it speaks of. */
+  readonly bar: number | undefined;
+  readonly fix: { readonly label: string; readonly operations: readonly Operation[] } | undefined;
+};
+
+export type Look = { readonly map: RoadMap; readonly timeline: Timeline };
+export type Check = (look: Look) => Remark[];
+
+type Said = {
+  readonly code: string;
+  /** The ids that tell this matter from others of its kind. */
+  readonly about: readonly string[];
+  readonly sentence: string;
+  readonly passage?: Passage | undefined;
+  readonly bar?: number;
+  readonly section?: string;
+  readonly fix?: Remark['fix'];
+};
+
+export const remark = ({ code, about, sentence, passage, bar, section, fix }: Said): Remark => ({
+  id: `${code}-${hash(about.join(' '))}`,
+  sentence,
+  section: section ?? passage?.section,
+  bar: bar ?? passage?.firstPlayed,
+  fix,
+});
+
+/** FNV-1a, 32 bits (Fowler, Noll and Vo): short names for ids of any length. */
+const hash = (text: string): string => {
+  let value = 0x811c9dc5;
+  for (const letter of text) value = Math.imul(value ^ letter.codePointAt(0)!, 0x01000193) >>> 0;
+  return value.toString(36);
+};
+
+/** A name in a sentence. */
+export const named = (name: string): string => {
+  const letters = [...name];
+  return `“${letters.length > 40 ? `${letters.slice(0, 39).join('')}…` : name}”`;
+};
+
+export const plural = (count: number, one: string): string =>
+  `${count} ${one}${count === 1 ? '' : 's'}`;

@@ -1,0 +1,274 @@
+import { firstOrders } from '../../base/document';
+import { LONGEST_NAME, LONGEST_WORDS } from '../../base/fields';
+import { cutText } from '../../base/plainText';
+import { type Pattern, patternSchema } from '../../music/kit';
+import {
+  barTicks,
+  FASTEST,
+  type Meter,
+  type NoteValue,
+  noteTicks,
+  SLOWEST,
+  TICKS_PER_QUARTER,
+} from '../../music/time';
+import {
+  blankRoadMap,
+  COLLECTIONS,
+  type CollectionName,
+  MOST_BARS,
+  newSection,
+  type RecordOf,
+  type RoadMap,
+  type TempoChange,
+} from '../../song/roadmap';
+import type { Fitted } from './tempoFit';
+
+/** A song counted out bar by bar, as a file of another program has it. */
+export type Counted = {
+  readonly title: string;
+  readonly meters: readonly Meter[];
+  /** Where sections begin, in bars counted from 0; the first at 0. */
+  readonly sections: readonly { readonly from: number; readonly name: string }[];
+  readonly tempos: readonly Fitted[];
+  /** What stands at a place, in our ticks from its bar line. */
+  readonly cues: readonly {
+    readonly bar: number;
+    readonly ticks: number;
+    readonly words: string;
+  }[];
+  readonly fermatas: readonly {
+    readonly bar: number;
+    readonly ticks: number;
+    readonly seconds: number;
+    readonly words: string;
+  }[];
+  /** Repeats, none within another; sections begin and end with them. */
+  readonly folds?: readonly Fold[];
+  /** The groove of each section, where there is one. */
+  readonly grooves: readonly (Omit<Pattern, 'order' | 'id'> | undefined)[];
+  readonly countIn: number;
+  readonly pickup: number;
+};
+
+/** Bars that are played several times, with what closes some of the passes. */
+export type Fold = {
+  readonly from: number;
+  /** The bar after its last ending. */
+  readonly to: number;
+  readonly times: number;
+  readonly endings: readonly {
+    readonly from: number;
+    readonly to: number;
+    readonly passes: readonly number[];
+  }[];
+};
+
+/** What was made of a file: the song, and what a person should know before it is kept. */
+export type Understood = {
+  readonly title: string;
+  readonly map: RoadMap;
+  /** What is there. */
+  readonly found: readonly string[];
+  /** What may be otherwise. */
+  readonly guessed: readonly string[];
+  /** What was left out. */
+  readonly left: readonly string[];
+};
+
+type Records = { -readonly [Name in CollectionName]: Record<string, RecordOf<Name>> };
+
+/** The road map of a song that has been counted out. */
+export const roadMapFrom = (song: Counted): RoadMap => {
+  const blank = blankRoadMap();
+  const records = Object.fromEntries(
+    Object.keys(COLLECTIONS).map((name) => [name, {}]),
+  ) as unknown as Records;
+  const put = <Name extends CollectionName>(where: Name, value: object): string => {
+    const id = `${where}${Object.keys(records[where]).length + 1}`;
+    (records[where] as Record<string, unknown>)[id] = COLLECTIONS[where].parse({ ...value, id });
+    return id;
+  };
+  const sections = shortEnough(song);
+  const orders = firstOrders(sections.length);
+  const grooves = groovesOf(song, put);
+  const within = foldsOf(song, sections, orders, put);
+  const first = song.tempos[0];
+  const unit = unitFor(song.meters[0]!, first?.start ?? 120);
+  let meter = song.meters[0]!;
+  let running = first?.start ?? 120;
+  sections.forEach(({ from, to, name, of }, index) => {
+    const { id: inside, anew } = within(from);
+    if (anew) running = Number.NaN;
+    const own = song.tempos.filter((tempo) => tempo.from >= from && tempo.from < to);
+    const opening = own.find((tempo) => tempo.from === from);
+    const whole = opening !== undefined && opening.to >= to;
+    const section = put('sections', {
+      ...newSection('', {
+        name: cutText(name, LONGEST_NAME) || 'Section',
+        bars: to - from,
+        within: inside,
+        meter: !anew && sameMeter(song.meters[from]!, meter) ? null : song.meters[from]!,
+        tempo: opening && whole ? changeTo(opening, running, song.meters[from]!) : null,
+        groove: grooves[of] ?? null,
+      }),
+      order: orders[index]!,
+    });
+    meter = song.meters[from]!;
+    if (opening && whole) running = opening.end;
+    for (let bar = from; bar < to; bar++) {
+      const tempo = whole && bar === from ? undefined : own.find((one) => one.from === bar);
+      const change = tempo && changeTo(tempo, running, song.meters[bar]!);
+      const turned = sameMeter(song.meters[bar]!, meter) ? null : song.meters[bar]!;
+      meter = song.meters[bar]!;
+      if (tempo) running = tempo.end;
+      if (!change && !turned) continue;
+      const toBar = tempo && change?.kind === 'ramp' ? Math.min(tempo.to, to) - from : null;
+      put('timeChanges', {
+        section,
+        bar: bar - from + 1,
+        meter: turned,
+        tempo: change ?? null,
+        toBar,
+      });
+    }
+    for (const { bar, ticks, words } of song.cues) {
+      if (bar < from || bar >= to) continue;
+      put('cues', {
+        section,
+        kind: 'remember',
+        at: { bar: bar - from + 1, ticks },
+        words: cutText(words, LONGEST_NAME),
+      });
+    }
+    for (const { bar, ticks, seconds, words } of song.fermatas) {
+      if (bar < from || bar >= to) continue;
+      put('fermatas', {
+        section,
+        at: placeOf(song, bar, ticks, from, to),
+        seconds,
+        cue: cutText(words, LONGEST_WORDS),
+      });
+    }
+  });
+  return {
+    ...blank,
+    ...(records as unknown as Pick<RoadMap, CollectionName>),
+    start: {
+      ...blank.start,
+      tempo: { perMinute: perMinute(first?.start ?? 120, unit), unit },
+      meter: song.meters[0]!,
+      countIn: song.countIn,
+      pickup: song.pickup,
+    },
+  };
+};
+
+/** A place inside a section; what lies at the end of a bar is the beginning of the next. */
+const placeOf = ({ meters }: Counted, bar: number, ticks: number, from: number, to: number) => {
+  if (ticks < barTicks(meters[bar]!)) return { bar: bar - from + 1, ticks };
+  return bar + 1 < to ? { bar: bar - from + 2, ticks: 0 } : null;
+};
+
+/** Which repeat or ending a bar stands in, and whether a reader comes there from elsewhere. */
+const foldsOf = (
+  { folds = [] }: Counted,
+  sections: readonly { readonly from: number }[],
+  orders: readonly string[],
+  put: (where: 'repeats' | 'endings', value: object) => string,
+) => {
+  const spans = folds.flatMap(({ from, to, times, endings }) => {
+    const at = sections.findIndex((section) => section.from === from);
+    const repeat = put('repeats', { order: orders[Math.max(0, at)]!, times });
+    return [
+      ...endings.map((one) => ({
+        from: one.from,
+        to: one.to,
+        id: put('endings', { repeat, passes: { only: one.passes } }),
+      })),
+      { from, to: endings[0]?.from ?? to, id: repeat },
+    ];
+  });
+  const arrivals = new Set(
+    folds.flatMap(({ to, endings }) => [to, ...endings.map(({ from }) => from)]),
+  );
+  return (bar: number) => ({
+    id: spans.find(({ from, to }) => bar >= from && bar < to)?.id ?? null,
+    anew: arrivals.has(bar),
+  });
+};
+
+/** Sections with their ends, cut where one is longer than a section may be. */
+const shortEnough = ({ sections, meters }: Counted) =>
+  sections.flatMap(({ from, name }, of) => {
+    const to = sections[of + 1]?.from ?? meters.length;
+    const pieces = Math.ceil((to - from) / MOST_BARS);
+    return Array.from({ length: pieces }, (_, piece) => ({
+      from: from + piece * MOST_BARS,
+      to: Math.min(to, from + (piece + 1) * MOST_BARS),
+      name: piece === 0 ? name : `${name} (${piece + 1})`,
+      of,
+    }));
+  });
+
+/** The patterns that sections play, each kept once; answers their ids by section. */
+const groovesOf = (
+  { grooves }: Counted,
+  put: (where: 'patterns', value: object) => string,
+): (string | undefined)[] => {
+  const known = new Map<string, string>();
+  const orders = firstOrders(grooves.length);
+  return grooves.map((groove, index) => {
+    if (!groove) return undefined;
+    const { name: _, ...played } = groove;
+    const key = JSON.stringify(played);
+    const id =
+      known.get(key) ??
+      put('patterns', patternSchema.parse({ ...groove, id: 'p', order: orders[index] }));
+    known.set(key, id);
+    return id;
+  });
+};
+
+const sameMeter = (a: Meter, b: Meter): boolean =>
+  a.numerator === b.numerator &&
+  a.denominator === b.denominator &&
+  JSON.stringify(a.grouping) === JSON.stringify(b.grouping);
+
+/** Dotted in compound time, as it is felt. */
+export const pulseUnit = ({ numerator, denominator }: Meter): NoteValue =>
+  denominator >= 8 && numerator % 3 === 0 && numerator > 3 ? 'dotted-quarter' : 'quarter';
+
+const quartersIn = (unit: NoteValue): number => noteTicks(unit) / TICKS_PER_QUARTER;
+
+/**
+ * The pulse’s own note value, or one in which the number stays within what a tempo may be; of 5 to 1600
+ * quarters a minute there is always one.
+ */
+const unitFor = (meter: Meter, quarters: number): NoteValue => {
+  const fits = (unit: NoteValue) => {
+    const tempo = quarters / quartersIn(unit);
+    return tempo >= SLOWEST && tempo <= FASTEST;
+  };
+  const units: readonly NoteValue[] = ['half', 'eighth', 'whole', 'sixteenth'];
+  return [pulseUnit(meter), ...units].find(fits) ?? 'quarter';
+};
+
+const perMinute = (quarters: number, unit: NoteValue): number =>
+  Math.min(FASTEST, Math.max(SLOWEST, Math.round((quarters / quartersIn(unit)) * 1000) / 1000));
+
+/** What a fitted tempo says where another one holds; nothing where it is the same. */
+const changeTo = (fitted: Fitted, running: number, meter: Meter): TempoChange | null => {
+  const { shape, start, end } = fitted;
+  const unit = unitFor(meter, start);
+  if (shape === 'held') {
+    const same = Math.abs(start - running) < 1e-9;
+    return same ? null : { kind: 'held', perMinute: perMinute(start, unit), unit };
+  }
+  return {
+    kind: 'ramp',
+    shape,
+    from: perMinute(start, unit),
+    to: perMinute(end, unit),
+    unit,
+  };
+};

@@ -1,0 +1,224 @@
+import type { StickedStroke } from '../../music/kit';
+import { barTicks, type Meter, perMinuteAt, ticks } from '../../music/time';
+import { playedBars } from '../../playing/performance';
+import {
+  endingFor,
+  type FormNode,
+  formOf,
+  type RepeatNode,
+  type RoadMap,
+  servedBy,
+} from '../../song/roadmap';
+import { barAtTicks, compile, type Passage, secondsAt, type Timeline } from '../../song/timeline';
+
+/** One measure as it is written. */
+export type Measure = {
+  readonly meter: Meter;
+  /** How long it lasts, in seconds. */
+  readonly seconds: number;
+  readonly name?: string;
+  /** A tempo that holds from here on, in quarters a minute; or what a ramp does. */
+  readonly tempo?: number | 'accel.' | 'rit.';
+  readonly music: Music;
+  readonly words: readonly Words[];
+  readonly forward?: boolean;
+  /** A repeat that ends here, and how often it is played. */
+  readonly backward?: number;
+  readonly endingStart?: string;
+  readonly endingStop?: string;
+};
+
+/** What stands in a measure: strokes from its bar line, time to be kept as one likes, or a rest. */
+export type Music = readonly StickedStroke[] | 'slashes' | 'rest';
+
+/** Words at a place, in ticks from the bar line. */
+export type Words = { readonly at: number; readonly text: string };
+
+export const measuresOf = (map: RoadMap): Measure[] => {
+  const timeline = compile(map);
+  return written(formOf(map), [...timeline.passages], readSong(map, timeline));
+};
+
+/** A song with all that goes into its measures. */
+type Read = Timeline & {
+  readonly music: readonly Music[];
+  readonly words: readonly (readonly Words[])[];
+  readonly tempos: readonly (Measure['tempo'] | undefined)[];
+};
+
+const readSong = (map: RoadMap, timeline: Timeline): Read => {
+  const played = playedBars(map, timeline);
+  const music = timeline.bars.map((bar, index): Music => {
+    const passage = timeline.passages[bar.passage]!;
+    if (played[index]!.length > 0) return played[index]!;
+    return passage.tacet || passage.groove !== undefined ? 'rest' : 'slashes';
+  });
+  const words = timeline.bars.map((): Words[] => []);
+  const put = (position: number, text: string) => {
+    const bar = barAtTicks(timeline, position);
+    if (bar) words[bar.played - 1]?.push({ at: position - bar.startTicks, text });
+  };
+  for (const one of timeline.details) {
+    if (one.kind === 'cue') put(one.startTicks, one.detail.words);
+    if (one.kind === 'fill' && one.detail.name) put(one.startTicks, `fill: ${one.detail.name}`);
+  }
+  for (const { ticks: position, seconds, cue } of timeline.fermatas)
+    put(
+      Math.min(position, timeline.ticks - 1),
+      `fermata ${round(seconds)} s${cue ? `: ${cue}` : ''}`,
+    );
+  return { ...timeline, music, words, tempos: temposOf(timeline) };
+};
+
+const round = (value: number): number => Math.round(value * 100) / 100;
+
+/** What a reader is told of the tempo, bar by bar: only where it changes. */
+const temposOf = ({ bars, tempo }: Timeline): (Measure['tempo'] | undefined)[] => {
+  let told: Measure['tempo'] | undefined;
+  return bars.map(({ startTicks }) => {
+    const segment = tempo.findLast((one) => one.startTicks <= startTicks)!;
+    const ramp = segment.to > segment.from ? 'accel.' : 'rit.';
+    const now = segment.shape === 'held' ? round(perMinuteAt(segment.from, 'quarter')) : ramp;
+    if (now === told) return undefined;
+    told = now;
+    return now;
+  });
+};
+
+/** Measures of some nodes; takes the passages that they play off the front of the list. */
+const written = (nodes: readonly FormNode[], left: Passage[], timeline: Read): Measure[] =>
+  nodes.flatMap((node) =>
+    node.kind === 'section'
+      ? sectionMeasures(left.splice(0, node.section.times), timeline)
+      : repeatMeasures(node, left, timeline),
+  );
+
+const passageMeasures = (passage: Passage, timeline: Read): Measure[] => {
+  const { bars } = timeline;
+  return Array.from({ length: passage.bars }, (_, index) => {
+    const bar = bars[passage.firstPlayed + index - 1]!;
+    const end = secondsAt(timeline.tempo, ticks(bar.startTicks + barTicks(bar.meter)));
+    return {
+      meter: bar.meter,
+      seconds: end - bar.startSeconds,
+      ...(index === 0 && { name: passage.name }),
+      music: timeline.music[bar.played - 1]!,
+      words: timeline.words[bar.played - 1]!,
+      ...tempoOf(timeline, bar.played),
+    };
+  });
+};
+
+/** A section that is come back to says its tempo again. */
+const tempoOf = ({ tempos }: Read, played: number) => {
+  const tempo = tempos[played - 1];
+  return tempo === undefined ? {} : { tempo };
+};
+
+/** Folded where all times are alike. */
+const sectionMeasures = (passages: readonly Passage[], timeline: Read): Measure[] => {
+  const passes = passages.map((passage) => passageMeasures(passage, timeline));
+  const first = passes[0] ?? [];
+  return passes.length > 1 && comesBack(first) && passes.every((pass) => alike(pass, first))
+    ? bracketed(first, passes.length)
+    : passes.flat();
+};
+
+const bracketed = (measures: readonly Measure[], times: number): Measure[] =>
+  measures.map((measure, index) => ({
+    ...measure,
+    ...(index === 0 && { forward: true }),
+    ...(index === measures.length - 1 && { backward: times }),
+  }));
+
+const EXACT = 1e-9;
+
+const alike = (a: readonly Measure[], b: readonly Measure[]): boolean =>
+  a.length === b.length &&
+  a.every((measure, index) => {
+    const other = b[index]!;
+    return (
+      Math.abs(measure.seconds - other.seconds) < EXACT &&
+      measure.meter.numerator === other.meter.numerator &&
+      measure.meter.denominator === other.meter.denominator &&
+      JSON.stringify([measure.music, measure.words]) === JSON.stringify([other.music, other.words])
+    );
+  });
+
+/** Readers do not go back to the meter with which a repeat began: only what ends in it is folded. */
+const comesBack = (measures: readonly Measure[]): boolean => {
+  const [first, last] = [measures[0], measures.at(-1)];
+  return (
+    first !== undefined &&
+    first.meter.numerator === last!.meter.numerator &&
+    first.meter.denominator === last!.meter.denominator
+  );
+};
+
+type PassOf = { readonly body: Measure[]; readonly ending: Measure[]; readonly plain: boolean };
+
+const repeatMeasures = (node: RepeatNode, left: Passage[], timeline: Read): Measure[] => {
+  const { times } = node.repeat;
+  const passes = Array.from({ length: times }, (_, index): PassOf => {
+    const ending = endingFor(node, index + 1);
+    const body = written(node.body, left, timeline);
+    const close = written(ending?.body ?? [], left, timeline);
+    return { body, ending: close, plain: ![...body, ...close].some(isBracketed) };
+  });
+  const first = passes[0]!;
+  const same = passes.every(
+    ({ plain, body, ending }) =>
+      plain && alike(body, first.body) && comesBack([...body, ...ending]),
+  );
+  const folded = same && comesBack(first.body) ? foldEndings(node, passes) : undefined;
+  return folded ?? passes.flatMap(({ body, ending }) => [...body, ...ending]);
+};
+
+const isBracketed = ({ forward, backward }: Measure): boolean =>
+  Boolean(forward) || backward !== undefined;
+
+/** Body and endings with their brackets; nothing where an ending lasts differently by pass. */
+const foldEndings = (node: RepeatNode, passes: readonly PassOf[]): Measure[] | undefined => {
+  const { times } = node.repeat;
+  const [first] = passes as [PassOf];
+  if (passes.every(({ ending }) => ending.length === 0)) return bracketed(first.body, times);
+  const used = node.endings.filter((one) => ownPasses(node, one).length > 0);
+  const complete = passes.every(({ ending }) => ending.length > 0);
+  if (!complete || used.length === 0) return undefined;
+  const body = first.body.map((measure, index) => ({
+    ...measure,
+    ...(index === 0 && { forward: true }),
+  }));
+  const closes = used.map((one) => {
+    const own = ownPasses(node, one);
+    const each = own.map((pass) => passes[pass - 1]!.ending);
+    return each.every((ending) => alike(ending, each[0]!))
+      ? { own, measures: each[0]! }
+      : undefined;
+  });
+  if (closes.some((close) => close === undefined)) return undefined;
+  return [
+    ...body,
+    ...closes.flatMap((close) => endingMeasures(close!.measures, close!.own, times)),
+  ];
+};
+
+const ownPasses = (node: RepeatNode, one: RepeatNode['endings'][number]): number[] =>
+  servedBy(one.ending, node.repeat.times).filter((pass) => endingFor(node, pass) === one);
+
+const endingMeasures = (
+  measures: readonly Measure[],
+  passes: readonly number[],
+  times: number,
+): Measure[] => {
+  const number = passes.join(', ');
+  const last = passes.includes(times);
+  return measures.map((measure, index) => ({
+    ...measure,
+    ...(index === 0 && { endingStart: number }),
+    ...(index === measures.length - 1 && {
+      endingStop: number,
+      ...(!(last && passes.length === 1) && { backward: passes.length + (last ? 0 : 1) }),
+    }),
+  }));
+};

@@ -1,0 +1,118 @@
+import fc from 'fast-check';
+import type { RoadMap } from '../../song/roadmap';
+import { compile } from '../../song/timeline';
+import { forms, roadMapOf } from '../../testing';
+import { parseShorthand } from '../../text/shorthand';
+import { chartAsMusicXml, measuresOf } from '.';
+import { type Independent, openIndependent, worstOf } from './testing';
+
+let independent: Independent;
+beforeAll(async () => {
+  independent = await openIndependent();
+}, 60_000);
+
+const song = (text: string): RoadMap => {
+  let count = 0;
+  const { map, problems } = parseShorthand(text, () => `n${++count}`);
+  expect(problems).toEqual([]);
+  return map;
+};
+
+/** The reader rounds to whole milliseconds. */
+const MILLISECOND = 0.001;
+
+/** By how much the independent reader and the timeline differ over all played measures. */
+const difference = (map: RoadMap): number =>
+  worstOf(
+    compile(map).bars.map(({ startSeconds }) => startSeconds),
+    independent(chartAsMusicXml(map, 'Song')),
+  );
+
+test.each([
+  ['sections in a row', 'Intro: 4\nVerse: 16\nChorus: 7', 27],
+  ['times of a section', 'Intro: 4\nVerse: 8, x 3', 12],
+  ['a repeat', 'Intro: 4\nrepeat 3:\nVerse: 8\nChorus: 4\nend\nOut: 2', 18],
+  ['two endings', 'repeat 2:\nVerse: 8\nending 1:\nTurn: 4\nending 2:\nOut: 2\nend', 14],
+  [
+    'an ending that serves two passes',
+    'repeat 3:\nVerse: 8\nending 1 2:\nTurn: 5\nending 3:\nLast: 2\nend',
+    15,
+  ],
+  [
+    'three endings',
+    'repeat 3:\nVerse: 4\nending 1:\nA: 1\nending 2:\nB: 2\nending 3:\nC: 3\nend',
+    10,
+  ],
+])('%s unroll alike, and stay folded on the page', (_, text, written) => {
+  const map = song(text);
+  expect(difference(map)).toBeLessThan(MILLISECOND);
+  expect(measuresOf(map)).toHaveLength(written);
+});
+
+test.each([
+  ['a pass that is longer', 'repeat 3:\nVerse: 8\nChorus: 8; pass 2: 20\nend'],
+  ['a pass without an ending', 'repeat 3:\nVerse: 8\nending 1 2:\nTurn: 5\nend\nLast: 2'],
+  ['repeats in repeats', 'repeat 2:\nVerse: 4, x 2\nrepeat 2:\nLift: 2\nend\nend'],
+  ['ramps', 'Verse: 8, x 2, tempo 96 > 144\nChorus: 4\nOut: 4, tempo > 60 by time'],
+  ['time changes inside a section', 'Verse: 8; bar 5 in 3/4 tempo 96; bar 7 in 4/4\nOut: 2'],
+  ['fermatas', 'Verse: 8; fermata 5.1 3 s; fermata last.3 2 s\nOut: 2; fermata end 4 s'],
+  [
+    'odd meters',
+    'song 132, in 7/8 2+2+3, count 7\nRiff: 4, x 2\nWaltz: 8, in 6/8\nBells: 4, in 5/4',
+  ],
+])('%s are written so that they unroll alike', (_, text) => {
+  expect(difference(song(text))).toBeLessThan(MILLISECOND);
+});
+
+/** The same forms with shorter sections: the independent reader engraves every bar. */
+const short = forms.map(
+  (map): RoadMap => ({
+    ...map,
+    sections: Object.fromEntries(
+      Object.entries(map.sections).map(([id, section]) => [
+        id,
+        { ...section, bars: Math.ceil(section.bars! / 6), times: Math.min(2, section.times) },
+      ]),
+    ),
+  }),
+);
+
+/** The reader rounds to a millisecond at the end and once more at every jump back (seen by trying). */
+const allowed = (map: RoadMap): number => {
+  const jumps = measuresOf(map).reduce((sum, { backward = 1 }) => sum + backward - 1, 0);
+  return MILLISECOND + (jumps * MILLISECOND) / 2;
+};
+
+test('generated forms unroll alike to the millisecond', () => {
+  fc.assert(
+    fc.property(short, (map) => expect(difference(map)).toBeLessThan(allowed(map))),
+    { numRuns: 80, endOnFailure: true, seed: 20_261_125 },
+  );
+}, 300_000);
+
+test('any name is text in the file', () => {
+  const map = roadMapOf([{ name: '<b>"A" & \u0007 🥁</b>', bars: 2 }]);
+  expect(chartAsMusicXml(map, 'a < b')).toContain(
+    '<rehearsal>&lt;b&gt;&quot;A&quot; &amp;  🥁&lt;/b&gt;</rehearsal>',
+  );
+  expect(difference(map)).toBeLessThan(MILLISECOND);
+});
+
+test('grooves and fills are notes where they are played: eighths, triplets, a fill over the bar', () => {
+  const map = song(`song 120, in 4/4, count 4
+groove Rock = hh 8ths, sn >2 >4, bd 1 3
+groove Slow = rd 1 1+1/3 1+2/3 2 3 4, bd 1
+A: 2, groove Rock
+B: 1, groove Slow
+C: 1, in 6/8, tempo q. 60`);
+  const heard = independent(chartAsMusicXml(map, 'Song'), 'notes');
+  const rock = [0, 1, 2, 3].flatMap((beat) => [beat, beat, beat + 0.5]);
+  const slow = [0, 0, 1 / 3, 2 / 3, 1, 2, 3];
+  const slashes = [0, 1, 2, 3, 4, 5].map((eighth) => 6 + eighth / 3);
+  const expected = [
+    ...[0, 4].flatMap((bar) => rock.map((beat) => (bar + beat) / 2)),
+    ...slow.map((beat) => (8 + beat) / 2),
+    ...slashes,
+  ];
+  expect(worstOf(expected, heard)).toBeLessThan(0.0011);
+});

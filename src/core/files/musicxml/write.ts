@@ -1,0 +1,83 @@
+import { barTicks, type Meter, TICKS_PER_QUARTER } from '../../music/time';
+import type { RoadMap } from '../../song/roadmap';
+import { type Measure, measuresOf } from './form';
+import { DIVISIONS, instruments, musicXmlOf } from './notes';
+
+/**
+ * A road map as a MusicXML score of one drum part: grooves and fills as percussion notation, slashes
+ * where nothing is written, rests where the drums rest. Tempos are given measure by measure, so that
+ * each measure lasts as long as in the timeline, ramps included; time that stands still is added to
+ * the measure before it. A section or repeat whose passes differ is written out pass by pass.
+ */
+export const chartAsMusicXml = (map: RoadMap, title: string): string => {
+  let meter: Meter | undefined;
+  const body = measuresOf(map).map((measure, index) => {
+    const changed =
+      !meter ||
+      meter.numerator !== measure.meter.numerator ||
+      meter.denominator !== measure.meter.denominator;
+    meter = measure.meter;
+    return measureXml(measure, index + 1, changed || Boolean(measure.forward));
+  });
+  return `<?xml version="1.0" encoding="UTF-8"?>
+<score-partwise version="4.0">
+  <work><work-title>${escaped(title)}</work-title></work>
+  <part-list><score-part id="P1"><part-name>Drums</part-name>${instruments()}</score-part></part-list>
+  <part id="P1">
+${body.join('\n')}
+  </part>
+</score-partwise>
+`;
+};
+
+/** Text as XML has it: what it may not hold (control characters, halves of a pair) is left out. */
+const escaped = (text: string): string =>
+  [...text]
+    .filter(
+      (letter) =>
+        letter >= ' ' && !/[\ud800-\udfff\ufffe\uffff]/.test(letter.length > 1 ? '' : letter),
+    )
+    .join('')
+    .replaceAll('&', '&amp;')
+    .replaceAll('<', '&lt;')
+    .replaceAll('>', '&gt;')
+    .replaceAll('"', '&quot;');
+
+const measureXml = (measure: Measure, number: number, tellMeter: boolean): string => {
+  const { meter, forward, backward, endingStart, endingStop } = measure;
+  const lines = [
+    (forward || endingStart) &&
+      `<barline location="left">${endingStart ? `<ending number="${endingStart}" type="start"/>` : ''}${forward ? '<repeat direction="forward"/>' : ''}</barline>`,
+    (number === 1 || tellMeter) && attributesXml(meter, number === 1),
+    ...directions(measure),
+    ...musicXmlOf(measure.music, meter),
+    (backward !== undefined || endingStop) &&
+      `<barline location="right">${endingStop ? `<ending number="${endingStop}" type="${backward === undefined ? 'discontinue' : 'stop'}"/>` : ''}${backward === undefined ? '' : `<repeat direction="backward" times="${backward}"/>`}</barline>`,
+  ].filter(Boolean);
+  return `    <measure number="${number}">\n      ${lines.join('\n      ')}\n    </measure>`;
+};
+
+/** The tempo that makes the measure last as it should, its name, its tempo in words, its cues. */
+const directions = ({ meter, seconds, name, tempo, words }: Measure): string[] => {
+  const perMinute = (60 * barTicks(meter)) / TICKS_PER_QUARTER / seconds;
+  const type = (inside: string) => `<direction-type>${inside}</direction-type>`;
+  const shown = [
+    ...(name === undefined ? [] : [type(`<rehearsal>${escaped(name)}</rehearsal>`)]),
+    ...(tempo === undefined ? [] : [type(tempoXml(tempo))]),
+  ];
+  return [
+    `<direction placement="above">${shown.join('') || type('<words/>')}<sound tempo="${perMinute}"/></direction>`,
+    ...words.map(
+      ({ at, text }) =>
+        `<direction placement="above">${type(`<words>${escaped(text)}</words>`)}<offset>${Math.round(at)}</offset></direction>`,
+    ),
+  ];
+};
+
+const tempoXml = (tempo: NonNullable<Measure['tempo']>): string =>
+  typeof tempo === 'string'
+    ? `<words>${tempo}</words>`
+    : `<metronome><beat-unit>quarter</beat-unit><per-minute>${tempo}</per-minute></metronome>`;
+
+const attributesXml = ({ numerator, denominator }: Meter, first: boolean): string =>
+  `<attributes>${first ? `<divisions>${DIVISIONS}</divisions>` : ''}<time><beats>${numerator}</beats><beat-type>${denominator}</beat-type></time>${first ? '<clef><sign>percussion</sign></clef>' : ''}</attributes>`;

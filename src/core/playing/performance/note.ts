@@ -1,0 +1,42 @@
+import { LIMBS, type Limb, type Ornament, type StickedStroke, type VoiceId } from '../../music/kit';
+import type { Seconds, Ticks } from '../../music/time';
+
+/** The order in which a groove is learnt. */
+export const LAYERS = ['hands', 'backbeat', 'kick', 'ornaments'] as const;
+export type Layer = (typeof LAYERS)[number];
+
+/** One stroke as it sounds. */
+export type Note = {
+  /** Where it is written; ornaments may sound a little before. */
+  readonly ticks: Ticks;
+  /** From bar 1. */
+  readonly seconds: Seconds;
+  readonly voice: VoiceId;
+  /** The articulation. */
+  readonly how: string;
+  /** From 0, nothing, to 1, as hard as can be. */
+  readonly force: number;
+  readonly ornament: Ornament | undefined;
+  readonly after: 'choke' | 'ring' | undefined;
+  readonly layer: Layer;
+  readonly limbs: readonly Limb[];
+  /** Where it comes from: a section’s groove, a fill, or a hit. */
+  readonly from: 'groove' | 'fill' | 'hit';
+};
+
+/** Which layer a stroke belongs to: feet, backbeat, what decorates, and what keeps time. */
+export const layerOf = ({ voice, force, ornament }: StickedStroke): Layer => {
+  if (ornament !== undefined || force === 'ghost') return 'ornaments';
+  if (voice === 'bass' || voice === 'pedal') return 'kick';
+  return voice === 'snare' ? 'backbeat' : 'hands';
+};
+
+/** What is heard of a performance; nothing named means all. */
+export type Listening = {
+  readonly layers?: readonly Layer[];
+  readonly limbs?: readonly Limb[];
+};
+
+/** Whether a note is heard. A stroke of both hands is heard where one of them is. */
+export const isHeard = (note: Note, { layers = LAYERS, limbs = LIMBS }: Listening): boolean =>
+  layers.includes(note.layer) && note.limbs.some((limb) => limbs.includes(limb));

@@ -1,0 +1,189 @@
+import fc from 'fast-check';
+import { USUAL_LAYOUT, voiceOf } from '../../music/kit';
+import { ticks } from '../../music/time';
+import { compile, secondsAt } from '../../song/timeline';
+import { parseShorthand } from '../../text/shorthand';
+import { isHeard, LAYERS, type Note, perform, swung } from '.';
+
+let count = 0;
+const song = (text: string, layout = USUAL_LAYOUT) => {
+  const { map, problems } = parseShorthand(text, (where) => `${where}${++count}`);
+  expect(problems).toEqual([]);
+  const timeline = compile(map);
+  return { timeline, notes: perform(map, timeline, layout) };
+};
+
+const ROCK = `song 120, in 4/4, count 4
+groove Rock = hh 8ths, sn >2 >4, bd 1 3
+part Verse = groove Rock
+`;
+const times = (notes: readonly Note[], voice: string) =>
+  notes.filter((note) => note.voice === voice).map((note) => Math.round(note.seconds * 1e6) / 1e6);
+
+// At 120 in 4/4 a beat lasts half a second and a bar two.
+test('a groove goes round, bar after bar, at the time of each bar', () => {
+  const { notes } = song(`${ROCK}Verse: 2, part Verse`);
+  expect(times(notes, 'bass')).toEqual([0, 1, 2, 3]);
+  expect(times(notes, 'snare')).toEqual([0.5, 1.5, 2.5, 3.5]);
+  expect(times(notes, 'hihat')).toHaveLength(16);
+});
+
+test('a pattern of two bars begins anew with each section', () => {
+  const two = 'song 120, in 4/4, count 4\ngroove Two = bd 1 | bd 1 3\n';
+  const { notes } = song(`${two}A: 3, groove Two\nB: 2, groove Two`);
+  expect(times(notes, 'bass')).toEqual([0, 2, 3, 4, 6, 8, 9]);
+});
+
+test('a fill takes the place of the groove and lands on a crash with the foot', () => {
+  const { notes } = song(
+    `${ROCK.replace('part', 'fill Round, 2 beats = t1 3 3e 3& 3a, ft 4 4e 4& 4a\npart')}Verse: 2, part Verse; fill last.3 plays "Round"\nChorus: 1, part Verse`,
+  );
+  expect(times(notes, 'highTom')).toEqual([3, 3.125, 3.25, 3.375]);
+  expect(times(notes, 'hihat').filter((at) => at >= 3 && at < 4)).toEqual([]);
+  expect(times(notes, 'crash')).toEqual([4]);
+  expect(times(notes, 'bass').filter((at) => at === 4).length).toBeGreaterThan(0);
+  // The hand that crashes does not play the hat as well.
+  expect(times(notes, 'hihat')).not.toContain(4);
+});
+
+test('a fill without room for its pattern keeps its end', () => {
+  const { notes } = song(
+    `${ROCK.replace('part', 'fill Round = sn 16ths\npart')}Verse: 2, part Verse; fill last.4 plays "Round" lands nothing`,
+  );
+  expect(times(notes, 'snare').filter((at) => at >= 3)).toEqual([3.5, 3.625, 3.75, 3.875]);
+});
+
+test.each([
+  ['lands push', [3.75]],
+  ['lands nothing', []],
+  ['', []],
+])('a fill that %s before “no crash” crashes at %j', (lands, crashes) => {
+  const { notes } = song(
+    `${ROCK}Verse: 2, part Verse; fill last.3 ${lands}\nChorus: 1, part Verse; no-crash 1.1`,
+  );
+  expect(times(notes, 'crash')).toEqual(crashes);
+});
+
+test('at a stop everybody is silent, through a rest the drums are', () => {
+  const { notes } = song(
+    `${ROCK}Verse: 2, part Verse; stop 2.1 to 2.3\nBreak: 2, part Verse, tacet`,
+  );
+  expect(notes.some(({ seconds }) => seconds >= 2 && seconds < 3)).toBe(false);
+  expect(notes.some(({ seconds }) => seconds >= 4)).toBe(false);
+  expect(notes.some(({ seconds }) => seconds >= 3 && seconds < 4)).toBe(true);
+});
+
+test('a band hit is struck by both hands and the foot, a choke is caught', () => {
+  const { notes } = song(`${ROCK}Verse: 1, part Verse; hit 1.2&; choke 1.4`);
+  const hit = notes.filter(({ from, seconds }) => from === 'hit' && seconds === 0.75);
+  expect(new Set(hit.map(({ voice }) => voice))).toEqual(new Set(['crash', 'snare', 'bass']));
+  expect(notes.find(({ after }) => after === 'choke')).toMatchObject({ seconds: 1.5 });
+});
+
+test('the off-beat of swung eighths lies at 2/3 of the beat at 2 : 1, at 3/4 at 3 : 1', () => {
+  const quarter = 20_160;
+  expect(swung(quarter / 2, { of: 'eighths', ratio: 2 })).toBeCloseTo((2 / 3) * quarter, 9);
+  expect(swung(quarter / 2, { of: 'eighths', ratio: 3 })).toBeCloseTo((3 / 4) * quarter, 9);
+  expect(swung(quarter / 4, { of: 'sixteenths', ratio: 2 })).toBeCloseTo(quarter / 3, 9);
+  // What is written as a triplet is swung already.
+  expect(swung((2 * quarter) / 3, { of: 'eighths', ratio: 2 })).toBe((2 * quarter) / 3);
+  const { notes } = song(`${ROCK}Verse: 1, part Verse, feel swung eighths 2:1`);
+  expect(times(notes, 'hihat').slice(0, 3)).toEqual([0, 0.333333, 0.5]);
+});
+
+test('swing never changes the order of strokes, nor where a pair begins', () => {
+  fc.assert(
+    fc.property(
+      fc.constantFrom('eighths' as const, 'sixteenths' as const),
+      fc.double({ min: 1, max: 4, noNaN: true }),
+      (of, ratio) => {
+        const places = Array.from({ length: 64 }, (_, index) => swung(index * 1260, { of, ratio }));
+        for (let index = 1; index < places.length; index++)
+          expect(places[index]).toBeGreaterThan(places[index - 1]!);
+        for (let beat = 0; beat < 4; beat++) expect(places[beat * 16]).toBe(beat * 20_160);
+      },
+    ),
+  );
+});
+
+test('what the timekeeper does is as the section says, from where it changes on', () => {
+  const { notes } = song(
+    `${ROCK}Verse: 2, part Verse, timekeeper half-open; from 2.1 timekeeper ride`,
+  );
+  const first = notes.filter(({ seconds }) => seconds < 2);
+  expect(new Set(first.filter(({ voice }) => voice === 'hihat').map(({ how }) => how))).toEqual(
+    new Set(['half-open']),
+  );
+  expect(times(notes, 'ride')).toHaveLength(8);
+  expect(times(notes, 'hihat')).toHaveLength(8);
+});
+
+test('louder sections are played harder, a crescendo grows, ghosts stay far below accents', () => {
+  const force = (text: string) => {
+    const { notes } = song(`${ROCK}Verse: 4, part Verse, level ${text}`);
+    return notes.filter(({ voice }) => voice === 'bass').map((note) => note.force);
+  };
+  expect(force('5')[0]).toBeGreaterThan(force('1')[0]! * 2);
+  const growing = force('1 > 5');
+  expect([...growing].sort((a, b) => a - b)).toEqual(growing);
+  const { notes } = song(
+    'song 120, in 4/4, count 4\ngroove G = sn (1) 2 >3, louder 1.4 to end\nA: 1, groove G',
+  );
+  const [ghost, plain, accent] = notes.map((note) => note.force);
+  expect(ghost).toBeLessThan(plain! / 2);
+  expect(accent).toBeGreaterThan(plain! * 1.2);
+});
+
+test('the variant that the player chose is played, but one that the section names is meant', () => {
+  const text = `song 120, in 4/4, count 4
+groove Full = hh 16ths, bd 1 2a 3
+groove Light, easier of Full = hh quarters, bd 1 3
+A: 1, groove Full
+B: 1, groove Light`;
+  const bars = (layout = USUAL_LAYOUT) => {
+    const timekeeper = times(song(text, layout).notes, 'hihat');
+    return [timekeeper.filter((at) => at < 2).length, timekeeper.filter((at) => at >= 2).length];
+  };
+  expect(bars()).toEqual([16, 4]);
+  expect(bars({ ...USUAL_LAYOUT, plays: 'easier' })).toEqual([4, 4]);
+});
+
+test('in a longer bar the groove goes round once more; in a shorter one it is cut', () => {
+  const { notes } = song(`${ROCK}Verse: 2, part Verse; bar 2 in 6/4`);
+  expect(times(notes, 'bass')).toEqual([0, 1, 2, 3, 4]);
+  const short = song(`${ROCK}Verse: 2, part Verse; bar 2 in 2/4`);
+  expect(times(short.notes, 'bass')).toEqual([0, 1, 2]);
+});
+
+test('ornaments sound before their stroke, in the other hand', () => {
+  const { notes } = song('song 120, in 4/4, count 4\ngroove F = sn 2:fR 4:d\nA: 1, groove F');
+  expect(times(notes, 'snare')).toEqual([0.47, 0.5, 1.44, 1.47, 1.5]);
+  expect(notes[0]).toMatchObject({ layer: 'ornaments', limbs: ['left hand'] });
+  expect(notes[1]?.limbs).toEqual(['right hand']);
+});
+
+test('layers come in the order of learning, and one limb can be heard alone', () => {
+  const { notes } = song(
+    'song 120, in 4/4, count 4\ngroove G = hh 8ths, sn >2 (2a) >4, bd 1 3, hf 4\nA: 1, groove G',
+  );
+  const heardBy = (listening: Parameters<typeof isHeard>[1]) =>
+    notes.filter((one) => isHeard(one, listening)).length;
+  expect(heardBy({ layers: ['hands'] })).toBe(8);
+  expect(heardBy({ layers: ['hands', 'backbeat'] })).toBe(10);
+  expect(heardBy({ layers: ['hands', 'backbeat', 'kick'] })).toBe(13);
+  expect(heardBy({ layers: LAYERS })).toBe(14);
+  expect(heardBy({ limbs: ['right foot'] })).toBe(2);
+  expect(heardBy({ limbs: [] })).toBe(0);
+});
+
+test('straight strokes lie exactly where the timeline puts their place, through ramps and holds', () => {
+  const { timeline, notes } = song(
+    `${ROCK}Verse: 4, part Verse, tempo 90 > 150; fermata 3.1 2 s\nOut: 3, part Verse, in 7/8 2+2+3`,
+  );
+  expect(notes.length).toBeGreaterThan(60);
+  for (const one of notes)
+    expect(one.seconds).toBeCloseTo(secondsAt(timeline.tempo, ticks(one.ticks)), 9);
+  expect(
+    notes.every(({ voice, limbs }) => limbs.every((limb) => limb.endsWith(voiceOf(voice).limb))),
+  ).toBe(true);
+});

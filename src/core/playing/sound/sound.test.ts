@@ -1,0 +1,105 @@
+import { VOICES } from '../../music/kit';
+import { seconds, ticks } from '../../music/time';
+import type { Note } from '../performance';
+import { FORCES_HEARD, renderDrum, soundName, soundsOf } from '.';
+
+const RATE = 48_000;
+const heard = (name: string) => renderDrum(name, RATE);
+
+/** Root of the mean square over some milliseconds. */
+const loudness = (samples: Float32Array, from: number, to: number): number => {
+  const part = samples.slice((from * RATE) / 1000, (to * RATE) / 1000);
+  if (part.length === 0) return 0;
+  return Math.sqrt(part.reduce((sum, value) => sum + value * value, 0) / part.length);
+};
+
+/** Zero crossings a second: how high and how hissing a sound is. */
+const crossings = (samples: Float32Array): number => {
+  let count = 0;
+  for (let index = 1; index < samples.length; index++) {
+    if (samples[index]! * samples[index - 1]! < 0) count++;
+  }
+  return (count / samples.length) * RATE;
+};
+
+test('every voice and every way to strike it sounds, within bounds, and ends in silence', () => {
+  let made = 0;
+  for (const { id, articulations } of VOICES) {
+    for (const { id: how } of articulations) {
+      const samples = heard(soundName(id, how, false, 1));
+      const peak = samples.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+      expect([id, how, peak > 0.1, peak <= 1]).toEqual([id, how, true, true]);
+      expect(Math.abs(samples.at(-1)!)).toBeLessThan(0.001);
+      made++;
+    }
+  }
+  expect(made).toBe(22);
+});
+
+test('open, half-open and closed hats are told apart by how long they ring', () => {
+  const at200 = (how: string) => loudness(heard(soundName('hihat', how, false, 1)), 150, 250);
+  expect(at200('closed')).toBe(0);
+  expect(at200('half-open')).toBeGreaterThan(0.001);
+  expect(at200('open')).toBeGreaterThan(3 * at200('half-open'));
+});
+
+test('ghost notes are far below accents, and each force is louder than the one before', () => {
+  const levels = Array.from({ length: FORCES_HEARD }, (_, index) =>
+    loudness(heard(`snare head ${index + 1}`), 0, 40),
+  );
+  for (let index = 1; index < levels.length; index++)
+    expect(levels[index]).toBeGreaterThan(levels[index - 1]! * 1.2);
+  expect(levels[4]! / levels[0]!).toBeGreaterThan(6);
+});
+
+test('toms fall in pitch from high to low, the bass drum lies below them', () => {
+  const pitches = ['highTom', 'middleTom', 'floorTom', 'floorTom2', 'bass'].map((voice) =>
+    crossings(heard(`${voice} struck 5`).slice(RATE * 0.1)),
+  );
+  expect([...pitches].sort((a, b) => b - a)).toEqual(pitches);
+  expect(pitches[4]).toBeLessThan(130);
+});
+
+test('a sound is the same at every hearing, and an unknown one is silence', () => {
+  expect(heard('crash struck 4')).toEqual(heard('crash struck 4'));
+  expect(heard('gong struck 4')).toHaveLength(0);
+});
+
+const note = (at: number, like: Partial<Note>): Note => ({
+  ticks: ticks(0),
+  seconds: seconds(at),
+  voice: 'hihat',
+  how: 'closed',
+  force: 0.8,
+  ornament: undefined,
+  after: undefined,
+  layer: 'hands',
+  limbs: ['right hand'],
+  from: 'groove',
+  ...like,
+});
+
+test('closing the hats cuts the open ones, by stick or by foot, unless they are left to ring', () => {
+  const cutAt = (...notes: Note[]) => soundsOf(notes)[0]?.until;
+  expect(cutAt(note(0, { how: 'open' }), note(0.5, {}))).toBe(0.5);
+  expect(cutAt(note(0, { how: 'open' }), note(0.4, { voice: 'pedal', how: 'pedal' }))).toBe(0.4);
+  expect(cutAt(note(0, { how: 'open', after: 'ring' }), note(0.5, {}))).toBeUndefined();
+  expect(cutAt(note(0, { how: 'open' }), note(0.5, { how: 'open' }))).toBeUndefined();
+  expect(cutAt(note(0, { voice: 'ride', how: 'bow' }), note(0.5, {}))).toBeUndefined();
+});
+
+test('a choked crash is caught, a free one rings', () => {
+  const crash = { voice: 'crash', how: 'struck' } as const;
+  expect(soundsOf([note(1, { ...crash, after: 'choke' })])[0]?.until).toBeCloseTo(1.14, 9);
+  expect(soundsOf([note(1, crash)])[0]?.until).toBeUndefined();
+});
+
+test('an open roll is played out up to the next stroke of its drum, a buzz is one sound', () => {
+  const snare = { voice: 'snare', how: 'head' } as const;
+  const roll = soundsOf([note(0, { ...snare, ornament: 'roll' }), note(0.5, snare)]);
+  // 16 strokes a second: eight in half a second, then the stroke that ends it.
+  expect(roll.map(({ at }) => at)).toEqual([
+    0, 0.0625, 0.125, 0.1875, 0.25, 0.3125, 0.375, 0.4375, 0.5,
+  ]);
+  expect(soundsOf([note(0, { ...snare, ornament: 'buzz' })])[0]?.sound).toBe('snare buzz 4');
+});

@@ -1,0 +1,190 @@
+import * as z from 'zod';
+import { idSchema } from '../../base/document';
+import { meterSchema } from '../../music/time';
+import { passesSchema } from './passes';
+import { type Position, positionSchema } from './position';
+import { tempoChangeSchema } from './tempoChange';
+import {
+  barsSchema,
+  feelSchema,
+  LONGEST_FERMATA,
+  levelSchema,
+  nameSchema,
+  timekeeperSchema,
+  wholeNumber,
+  wordsSchema,
+} from './values';
+
+/**
+ * What stands at a place inside a section: each a record that names its section. Where the section
+ * is gone they mean nothing and are passed over.
+ */
+
+const placed = {
+  id: idSchema,
+  section: idSchema,
+  /** Which times through it counts; null for every time. */
+  passes: passesSchema.nullable().default(null),
+};
+
+/** What falls on the first beat after a fill. */
+export const LANDINGS = ['crash', 'nothing', 'push'] as const;
+/** What a fill leads to, as it is said. */
+export const LANDING_WORDS = {
+  crash: 'a crash',
+  nothing: 'no crash',
+  push: 'a push before the bar',
+} as const;
+
+const fillShape = {
+  ...placed,
+  from: positionSchema,
+  /** Where it is over; null for the end of the section. */
+  to: positionSchema.nullable().default(null),
+  name: wordsSchema.default(''),
+  /** What is played, where it is written out. */
+  pattern: idSchema.nullable().default(null),
+  lands: z
+    .enum(LANDINGS, { error: 'A fill lands on a crash, on nothing, or on a push before the bar.' })
+    .default('crash'),
+};
+
+/** Single strokes and silences that the band plays together. */
+export const HITS = ['hit', 'push', 'stop', 'choke', 'no-crash'] as const;
+
+const hitShape = {
+  ...placed,
+  kind: z.enum(HITS, { error: `Here stands one of ${HITS.join(', ')}.` }),
+  at: positionSchema,
+  /** Where a stop is over; null for the end of its bar. */
+  to: positionSchema.nullable().default(null),
+  words: wordsSchema.default(''),
+};
+
+/** The level or the timekeeper from a place on. */
+const dynamicsShape = {
+  ...placed,
+  at: positionSchema,
+  level: levelSchema.nullable().default(null),
+  /** Where a crescendo arrives; null for the end of the section. */
+  to: positionSchema.nullable().default(null),
+  timekeeper: timekeeperSchema.nullable().default(null),
+};
+
+export const CUES = ['listen', 'watch', 'count', 'remember', 'fade'] as const;
+export const MOST_LEAD_BARS = 32;
+
+const LEAD = `A warning comes 0 to ${MOST_LEAD_BARS} bars or beats ahead.`;
+const cueShape = {
+  ...placed,
+  kind: z.enum(CUES, { error: `A cue is one of ${CUES.join(', ')}.` }),
+  at: positionSchema,
+  words: nameSchema('A cue').refine((words) => words.length <= 200, 'At most 200 characters.'),
+  /** How long ahead it is announced. */
+  warning: z
+    .object({ count: wholeNumber(0, MOST_LEAD_BARS, LEAD), of: z.enum(['bars', 'beats']) })
+    .default({ count: 1, of: 'bars' }),
+  /** Who gives it. */
+  by: wordsSchema.default(''),
+  /** Not sure yet: to be checked by ear. */
+  byEar: z.boolean().default(false),
+};
+
+const HOLD = `A fermata lasts more than 0 and at most ${LONGEST_FERMATA} seconds; until a cue, say how long that usually is.`;
+/** Time stands still just before a place: the click is silent. */
+const fermataShape = {
+  ...placed,
+  /** Null for the end of the section. */
+  at: positionSchema.nullable().default(null),
+  seconds: z.number({ error: HOLD }).gt(0, HOLD).max(LONGEST_FERMATA, HOLD),
+  /** What ends it; empty where it is counted in seconds. */
+  cue: wordsSchema.default(''),
+};
+
+/** Another meter or tempo from a bar of the section on. */
+const timeChangeShape = {
+  ...placed,
+  bar: barsSchema,
+  meter: meterSchema.nullable().default(null),
+  tempo: tempoChangeSchema.nullable().default(null),
+  /** The last bar of a ramp; null for the end of the section. */
+  toBar: barsSchema.nullable().default(null),
+};
+
+/** What is different on some passes of a section. Null leaves a property as it is. */
+const variationShape = {
+  ...placed,
+  passes: passesSchema,
+  bars: barsSchema.nullable().default(null),
+  part: idSchema.nullable().default(null),
+  level: levelSchema.nullable().default(null),
+  feel: feelSchema.nullable().default(null),
+  timekeeper: timekeeperSchema.nullable().default(null),
+  tempo: tempoChangeSchema.nullable().default(null),
+  tacet: z.boolean().nullable().default(null),
+  click: z.boolean().nullable().default(null),
+};
+
+/** Whether two places of a section can be told to be the wrong way round, whatever its length. */
+const backwards = (from: Position, to: Position | null): boolean =>
+  to !== null &&
+  from.bar > 0 === to.bar > 0 &&
+  (from.bar > to.bar || (from.bar === to.bar && from.ticks >= to.ticks));
+
+const ENDS_BEFORE = { error: 'It ends before it begins.', path: ['to'] };
+
+export const fillSchema = z
+  .looseObject(fillShape)
+  .refine(({ from, to }) => !backwards(from, to), ENDS_BEFORE);
+export const hitSchema = z
+  .looseObject(hitShape)
+  .refine(({ at, to }) => !backwards(at, to), ENDS_BEFORE);
+export const dynamicsSchema = z
+  .looseObject(dynamicsShape)
+  .refine(({ at, to }) => !backwards(at, to), ENDS_BEFORE)
+  .refine(({ level, timekeeper }) => level !== null || timekeeper !== null, {
+    error: 'Say which level or which timekeeper holds from here.',
+    path: ['level'],
+  });
+export const cueSchema = z.looseObject(cueShape);
+export const fermataSchema = z.looseObject(fermataShape);
+export const timeChangeSchema = z
+  .looseObject(timeChangeShape)
+  .refine(({ meter, tempo }) => meter !== null || tempo !== null, {
+    error: 'Say which meter or tempo begins with this bar.',
+    path: ['meter'],
+  })
+  .refine(({ bar, toBar }) => toBar === null || toBar >= bar, {
+    error: 'It ends before it begins.',
+    path: ['toBar'],
+  });
+export const variationSchema = z.looseObject(variationShape);
+
+/** The collections of records that belong to a section. */
+export const DETAILS = {
+  fills: fillSchema,
+  hits: hitSchema,
+  dynamics: dynamicsSchema,
+  cues: cueSchema,
+  fermatas: fermataSchema,
+  timeChanges: timeChangeSchema,
+  variations: variationSchema,
+} as const;
+
+export type DetailName = keyof typeof DETAILS;
+export type Fill = z.infer<z.ZodObject<typeof fillShape>>;
+export type Hit = z.infer<z.ZodObject<typeof hitShape>>;
+export type DynamicsChange = z.infer<z.ZodObject<typeof dynamicsShape>>;
+export type Cue = z.infer<z.ZodObject<typeof cueShape>>;
+export type Fermata = z.infer<z.ZodObject<typeof fermataShape>>;
+export type TimeChange = z.infer<z.ZodObject<typeof timeChangeShape>>;
+export type Variation = z.infer<z.ZodObject<typeof variationShape>>;
+export type Details = {
+  readonly fills: Fill;
+  readonly hits: Hit;
+  readonly dynamics: DynamicsChange;
+  readonly cues: Cue;
+  readonly fermatas: Fermata;
+  readonly timeChanges: TimeChange;
+  readonly variations: Variation;
+};

@@ -1,0 +1,107 @@
+import * as z from 'zod';
+import { fail, ok, type Result } from '../../base/result';
+import { barTicks, beatTicks, type Meter, type Ticks, ticks } from '../../music/time';
+import { MOST_BARS } from './values';
+
+const BAR = 'A bar is counted from 1, or back from the last as -1, -2.';
+const TICKS = 'A place in the bar is a whole number of ticks from its first beat.';
+
+/**
+ * A place inside a section. The bar is counted from 1; a negative bar counts back from the last, so
+ * that “the last bar” stays the last when the section grows. The rest is exact, in ticks from the
+ * bar line.
+ */
+export const positionSchema = z.object({
+  bar: z
+    .number({ error: BAR })
+    .int(BAR)
+    .min(-MOST_BARS, BAR)
+    .max(MOST_BARS, BAR)
+    .refine((bar) => bar !== 0, BAR),
+  ticks: z
+    .number({ error: TICKS })
+    .int(TICKS)
+    .min(0, TICKS)
+    .max(32 * 80_640, TICKS),
+});
+
+export type Position = { readonly bar: number; readonly ticks: number };
+
+/** A bar of a section as far as places need it. */
+type Bar = { readonly meter: Meter; readonly startTicks: number };
+
+/** The bar of a section that a position names; nothing where the section is shorter. */
+export const barAt = <T>(bars: readonly T[], { bar }: Position): T | undefined =>
+  bars[bar > 0 ? bar - 1 : bars.length + bar];
+
+/**
+ * Where a position lies among the bars of a pass.
+ *
+ * @returns nothing where there is no such bar, or the bar is over before
+ */
+export const ticksIn = (bars: readonly Bar[], position: Position): Ticks | undefined => {
+  const bar = barAt(bars, position);
+  if (!bar || position.ticks >= barTicks(bar.meter)) return undefined;
+  return ticks(bar.startTicks + position.ticks);
+};
+
+/** The offsets of the sixteenth-note count words, in sixteenths of the beat: & is half-way. */
+const COUNTS: Readonly<Record<string, number>> = { e: 1 / 4, '&': 1 / 2, a: 3 / 4 };
+
+/**
+ * A position as it is typed: `7.3` bar 7 beat 3, `7.3&`, `7.3e`, `7.3a`, `7.3+1/3` for any other
+ * part of a beat, `last.4`, `last-1.1`. The beat is that of the meter.
+ */
+export const positionText = ({ bar, ticks: offset }: Position, meter: Meter): string => {
+  const beat = beatTicks(meter);
+  const gone = Math.floor(offset / beat);
+  const rest = offset - gone * beat;
+  const word = Object.keys(COUNTS).find((one) => COUNTS[one]! * beat === rest);
+  return `${barText(bar)}.${gone + 1}${rest === 0 ? '' : (word ?? `+${fraction(rest, beat)}`)}`;
+};
+
+const barText = (bar: number): string =>
+  bar > 0 ? String(bar) : bar === -1 ? 'last' : `last-${-bar - 1}`;
+
+const fraction = (part: number, whole: number): string => {
+  const shared = divisor(part, whole);
+  return `${part / shared}/${whole / shared}`;
+};
+
+const divisor = (a: number, b: number): number => (b === 0 ? a : divisor(b, a % b));
+
+const POSITION =
+  /^(?:(\d{1,4})|last(?:-(\d{1,4}))?)(?:\.(\d{1,2})([e&a]|\+(\d{1,5})\/(\d{1,5}))?)?$/;
+const HELP = 'Type a place like 7.3 (bar 7, beat 3), 7.3&, or last.4.';
+
+/**
+ * A position as typed; the inverse of `positionText`. The beat may be left out for the first.
+ *
+ * @param meterAt the meter of the bar that is named
+ */
+export const parsePosition = (text: string, meterAt: (bar: number) => Meter): Result<Position> => {
+  const match = POSITION.exec(text.trim().toLowerCase());
+  if (!match) return fail('invalid', 'Place', HELP);
+  const bar = match[1] ? Number(match[1]) : -1 - Number(match[2] ?? 0);
+  if (bar === 0) return fail('invalid', 'Place', BAR);
+  const meter = meterAt(bar);
+  const beat = Number(match[3] ?? 1);
+  if (beat < 1 || beat > meter.numerator) {
+    return fail(
+      'invalid',
+      'Place',
+      `A bar of ${meter.numerator}/${meter.denominator} has beats 1 to ${meter.numerator}.`,
+    );
+  }
+  const part = partOf(match, beatTicks(meter));
+  if (part === undefined) return fail('invalid', 'Place', HELP);
+  return ok({ bar, ticks: (beat - 1) * beatTicks(meter) + part });
+};
+
+const partOf = (match: RegExpExecArray, beat: Ticks): number | undefined => {
+  if (!match[4]) return 0;
+  const word = COUNTS[match[4]];
+  if (word !== undefined) return word * beat;
+  const part = (Number(match[5]) * beat) / Number(match[6]);
+  return Number.isInteger(part) && part < beat ? part : undefined;
+};

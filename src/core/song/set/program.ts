@@ -1,0 +1,73 @@
+import { type Seconds, seconds } from '../../music/time';
+import type { Click, Timeline } from '../timeline';
+import type { Gap } from './schema';
+
+/** A song as one number of a program. */
+export type ProgramSong = {
+  /** What it is called in its set, also after it was moved; its number where left out. */
+  readonly id?: string;
+  readonly title: string;
+  readonly timeline: Timeline;
+  readonly gap: Gap;
+};
+
+/** A song with its place in the time of the program. */
+export type PlacedSong = {
+  readonly id: string;
+  readonly title: string;
+  readonly timeline: Timeline;
+  /** Whether its count-in sounds; a song that is gone straight into has none. */
+  readonly counted: boolean;
+  /** Seconds from the start of the program to the first sound of the song, count-in included. */
+  readonly start: Seconds;
+  /** Seconds from the start of the program to the song's bar 1. */
+  readonly barOne: Seconds;
+  readonly end: Seconds;
+};
+
+/** Songs one after the other: what a click file, the set's page and the player go by. */
+export type Program = { readonly songs: readonly PlacedSong[]; readonly seconds: Seconds };
+
+/**
+ * Joins songs with their count-ins and gaps. The gap after the last song counts for nothing.
+ *
+ * @example a song of 60 s with a 2 s count-in, 10 s gap, the same again: 134 s
+ */
+export const program = (songs: readonly ProgramSong[]): Program => {
+  const placed: PlacedSong[] = [];
+  let at = 0;
+  let counted = true;
+  for (const { id = String(placed.length), title, timeline, gap } of songs) {
+    const barOne = at + countInSeconds(timeline, counted);
+    const end = barOne + timeline.seconds;
+    placed.push({
+      id,
+      title,
+      timeline,
+      counted,
+      start: seconds(at),
+      barOne: seconds(barOne),
+      end: seconds(end),
+    });
+    at = end + (gap.kind === 'straight-on' ? 0 : gap.seconds);
+    counted = gap.kind !== 'straight-on';
+  }
+  return { songs: placed, seconds: placed.at(-1)?.end ?? seconds(0) };
+};
+
+/** One song alone. */
+export const soloProgram = (title: string, timeline: Timeline): Program =>
+  program([{ title, timeline, gap: { kind: 'seconds', seconds: 0 } }]);
+
+/** The clicks of a placed song that sound, in seconds of the program. */
+export const soundingClicks = ({ timeline, counted }: PlacedSong): readonly Click[] =>
+  timeline.clicks.filter(
+    ({ kind, clickSound }) => clickSound.sound !== 'none' && (counted || kind !== 'count'),
+  );
+
+/** Without its count-in a song still begins with its pickup. */
+const countInSeconds = ({ countIn }: Timeline, counted: boolean): number => {
+  const beats = countIn.beats + countIn.pickup;
+  if (counted || beats === 0) return countIn.seconds;
+  return (countIn.seconds * countIn.pickup) / beats;
+};

@@ -1,0 +1,60 @@
+import { exactClock, type Meter, parseClock, type Rate } from '../../music/time';
+import { barAtTime, barsInTime, timeOfBar } from './recording';
+import type { Timeline } from './types';
+
+/** What was found, in words, and the section to go to where it is a place. */
+export type Answer = { readonly sentence: string; readonly section?: string };
+
+/** What a question is asked of. */
+export type Asked = {
+  readonly timeline: Timeline;
+  /** Where bar 1 begins in the recording, in seconds. */
+  readonly offset: number;
+  /** What a stopwatch’s bars are counted in. */
+  readonly meter: Meter;
+  readonly speed: Rate;
+};
+
+/**
+ * Answers what is asked between the recording’s clock and the bars: a time gives bar and beat, a
+ * bar its time, a length in seconds the nearest number of bars.
+ *
+ * @param text `2:41`, `68`, `bar 68.3`, `41.7 s`
+ * @returns how to ask, where it is none of these; nothing where nothing was asked
+ * @example `2:41` at 100 in 4/4 is `bar 68, beat 1.33, Verse`
+ */
+export const answer = (text: string, asked: Asked): Answer | undefined => {
+  const question = text.trim();
+  if (question === '') return undefined;
+  const bar = /^(?:bars?\s*)?(\d{1,5})(?:\.(\d{1,2}))?$/i.exec(question);
+  if (bar) return timeAnswer(asked, Number(bar[1]), Number(bar[2] ?? 1));
+  const time = parseClock(question.replace(/\s*sec(onds?)?$/i, 's'));
+  if (time === undefined) return { sentence: 'A time like 2:41, a bar like 68.3, or 41.7 s' };
+  return question.includes(':') ? barAnswer(asked, time) : lengthAnswer(asked, time);
+};
+
+const barAnswer = ({ timeline, offset }: Asked, time: number): Answer => {
+  const place = barAtTime(timeline, offset, time);
+  if (!place) return { sentence: time < offset ? 'Before bar 1' : 'After the last bar' };
+  const beat = Math.floor(place.beat * 100 + 1e-6) / 100;
+  return { sentence: `Bar ${place.played}, beat ${beat}, ${place.name}`, section: place.section };
+};
+
+const timeAnswer = ({ timeline, offset }: Asked, played: number, beat: number): Answer => {
+  const time = timeOfBar(timeline, offset, played, beat);
+  const passage =
+    timeline.bars[played - 1] && timeline.passages[timeline.bars[played - 1]!.passage];
+  if (time === undefined || !passage)
+    return { sentence: `There is no bar ${played}${beat > 1 ? ` with a beat ${beat}` : ''}` };
+  return { sentence: `${exactClock(time)}, ${passage.name}`, section: passage.section };
+};
+
+const lengthAnswer = ({ meter, speed }: Asked, time: number): Answer => {
+  if (time <= 0) return { sentence: 'A length of more than no time' };
+  const { bars, off } = barsInTime(time, meter, speed);
+  const by =
+    Math.abs(off) < 0.005
+      ? 'exactly'
+      : `${Math.abs(off).toFixed(2)} s ${off > 0 ? 'over' : 'short'}`;
+  return { sentence: `${bars} ${bars === 1 ? 'bar' : 'bars'}, ${by}` };
+};

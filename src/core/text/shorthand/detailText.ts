@@ -1,0 +1,138 @@
+import { meterText, type NoteValue } from '../../music/time';
+import {
+  type Cue,
+  type DetailName,
+  type Details,
+  type DynamicsChange,
+  type Fermata,
+  type Fill,
+  type Hit,
+  levelText,
+  type Passes,
+  type Position,
+  passesText,
+  positionText,
+  type SectionDetails,
+  type TimeChange,
+  tempoText,
+  type Variation,
+} from '../../song/roadmap';
+import type { MeterAt } from '../../song/timeline';
+import { saidOf, saidText } from './properties';
+import { quote } from './text';
+
+type Context = {
+  readonly meterAt: MeterAt;
+  readonly unit: NoteValue;
+  readonly nameOf: (id: string) => string | undefined;
+};
+
+const join = (...words: (string | false | null | undefined)[]): string =>
+  words.filter(Boolean).join(' ');
+
+const onText = (passes: Passes | null): string => (passes ? `on ${passesText(passes)}` : '');
+
+const place = (position: Position, { meterAt }: Context): string =>
+  positionText(position, meterAt(position.bar));
+
+const until = (position: Position | null, context: Context): string =>
+  position ? `to ${place(position, context)}` : '';
+
+const played = (name: string | undefined): string => (name ? `plays ${quote(name)}` : '');
+
+type Printers = {
+  readonly [Name in DetailName]: (detail: Details[Name], context: Context) => string;
+};
+
+/** Each detail as the words behind a semicolon. */
+const PRINTERS: Printers = {
+  fills: ({ from, to, name, pattern, lands, passes }: Fill, context) =>
+    join(
+      'fill',
+      place(from, context),
+      until(to, context),
+      name && quote(name),
+      pattern && played(context.nameOf(pattern)),
+      lands !== 'crash' && `lands ${lands}`,
+      onText(passes),
+    ),
+  hits: ({ kind, at, to, words, passes }: Hit, context) =>
+    join(kind, place(at, context), until(to, context), words && quote(words), onText(passes)),
+  dynamics: ({ at, to, level, timekeeper, passes }: DynamicsChange, context) =>
+    join(
+      'from',
+      place(at, context),
+      level && `level ${levelText(level)}`,
+      timekeeper && `timekeeper ${timekeeper}`,
+      until(to, context),
+      onText(passes),
+    ),
+  cues: ({ kind, at, words, warning, by, byEar, passes }: Cue, context) =>
+    join(
+      'cue',
+      place(at, context),
+      kind,
+      quote(words),
+      !(warning.count === 1 && warning.of === 'bars') && `warn ${warning.count} ${warning.of}`,
+      by && `by ${quote(by)}`,
+      byEar && 'check',
+      onText(passes),
+    ),
+  fermatas: ({ at, seconds, cue, passes }: Fermata, context) =>
+    join(
+      'fermata',
+      at ? place(at, context) : 'end',
+      `${seconds} s`,
+      cue && quote(cue),
+      onText(passes),
+    ),
+  timeChanges: ({ bar, meter, tempo, toBar, passes }: TimeChange, { unit }) =>
+    join(
+      `bar ${bar}`,
+      meter && `in ${meterText(meter)}`,
+      tempo && `tempo ${tempoText(tempo, unit)}`,
+      toBar !== null && `to ${toBar}`,
+      onText(passes),
+    ),
+  variations: (variation: Variation, { unit, nameOf }) =>
+    `pass ${passesText(variation.passes)}: ${saidText(
+      {
+        ...saidOf(variation, nameOf),
+        ...(variation.tacet !== null && { tacet: variation.tacet }),
+        ...(variation.click !== null && { click: variation.click }),
+      },
+      unit,
+    ).join(', ')}`,
+};
+
+const ORDER: readonly DetailName[] = [
+  'timeChanges',
+  'variations',
+  'dynamics',
+  'fills',
+  'hits',
+  'cues',
+  'fermatas',
+];
+
+/** One detail as it is typed. */
+export const detailText = <Name extends DetailName>(
+  name: Name,
+  detail: Details[Name],
+  context: Context,
+): string => PRINTERS[name](detail, context);
+
+/** All that stands in a section, in one fixed order. */
+export const detailTexts = (details: SectionDetails, context: Context): string[] =>
+  ORDER.flatMap((name) =>
+    [...details[name]]
+      .sort((a, b) => placeOf(a) - placeOf(b))
+      .map((detail) => detailText(name, detail as never, context)),
+  );
+
+/** Those counted from the end come last. */
+const placeOf = (detail: Details[DetailName]): number => {
+  const at = ('from' in detail && detail.from) || ('at' in detail && detail.at) || null;
+  if (at) return (at.bar > 0 ? at.bar : 1e5 + at.bar) * 1e7 + at.ticks;
+  return 'bar' in detail ? (detail.bar as number) : Number.MAX_SAFE_INTEGER;
+};

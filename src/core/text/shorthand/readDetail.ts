@@ -1,0 +1,262 @@
+import { fail, ok, type Result } from '../../base/result';
+import type { NoteValue } from '../../music/time';
+import {
+  CUES,
+  DETAILS,
+  type DetailName,
+  HITS,
+  LANDINGS,
+  type Passes,
+  parseLevel,
+  parseMeter,
+  parsePasses,
+  parsePosition,
+  parseTempo,
+  timekeeperSchema,
+} from '../../song/roadmap';
+import type { MeterAt } from '../../song/timeline';
+import { readItems, type Said } from './properties';
+import { cut, type Piece, trimmed, type Word, wordsOf } from './text';
+
+/** A detail that was read: its collection and the fields it says. */
+export type ReadDetail = {
+  readonly where: DetailName;
+  readonly fields: Readonly<Record<string, unknown>>;
+  /** For a difference by pass: what is said of it, with the part by its name. */
+  readonly said?: Said;
+  /** For a fill: the name of the pattern it plays. */
+  readonly plays?: string;
+};
+
+export type Trouble = Piece & { readonly message: string };
+
+type Reading = { readonly meterAt: MeterAt; readonly unit: NoteValue };
+
+/**
+ * Reads what stands behind a semicolon.
+ *
+ * @returns the detail, or what is wrong with it at its place
+ */
+export const readDetail = (piece: Piece, reading: Reading): Result<ReadDetail> & { at?: Piece } => {
+  const whole = trimmed(piece);
+  const words = wordsOf(whole);
+  const first = words[0]?.text.toLowerCase() ?? '';
+  if (first === 'pass') return readVariation(whole, reading.unit);
+  const reader = READERS[first];
+  if (!reader) return { ...fail('invalid', '', HELP), at: words[0] ?? whole };
+  const cursor = cursorOver(words.slice(1), whole);
+  const fields = reader(cursor, reading, first);
+  const passes = cursor.trouble() ? undefined : onPasses(cursor);
+  if (!cursor.trouble() && cursor.peek()) cursor.refuse('This is not understood here.');
+  const trouble = cursor.trouble();
+  if (trouble) return { ...fail('invalid', '', trouble.message), at: trouble };
+  const where = COLLECTION_OF[first]!;
+  return checked(where, { ...fields, passes: passes ?? null }, whole);
+};
+
+const HELP = `Here stands fill, ${HITS.join(', ')}, from, cue, fermata, bar or pass.`;
+
+const checked = (
+  where: DetailName,
+  fields: Record<string, unknown>,
+  at: Piece,
+): Result<ReadDetail> & { at?: Piece } => {
+  const parsed = DETAILS[where].safeParse({ ...fields, id: 'x', section: 'x' });
+  const { plays, ...rest } = fields;
+  if (parsed.success)
+    return ok({ where, fields: rest, ...(typeof plays === 'string' && plays && { plays }) });
+  return { ...fail('invalid', '', parsed.error.issues[0]!.message), at };
+};
+
+type Cursor = {
+  readonly peek: () => Word | undefined;
+  readonly next: () => Word | undefined;
+  /** Takes the next word if it is one of these. */
+  readonly take: (...words: string[]) => boolean;
+  /** Takes the next word if it stands in quotes. */
+  readonly quoted: () => string;
+  /** All words up to one of these. */
+  readonly until: (...stops: string[]) => string;
+  readonly refuse: (message: string, at?: Piece) => undefined;
+  readonly trouble: () => Trouble | undefined;
+};
+
+const cursorOver = (words: readonly Word[], whole: Piece): Cursor => {
+  let at = 0;
+  let trouble: Trouble | undefined;
+  const peek = () => words[at];
+  const is = (word: string) => !peek()?.quoted && peek()?.text.toLowerCase() === word;
+  return {
+    peek,
+    next: () => words[at++],
+    take: (...words) => {
+      if (!words.some(is)) return false;
+      at++;
+      return true;
+    },
+    quoted: () => (peek()?.quoted ? words[at++]!.text : ''),
+    until: (...stops) => {
+      const from = at;
+      while (peek() && !peek()!.quoted && !stops.some(is)) at++;
+      return words
+        .slice(from, at)
+        .map(({ text }) => text)
+        .join(' ');
+    },
+    refuse: (message, place = words[Math.min(at, words.length - 1)] ?? whole) => {
+      trouble ??= { text: place.text, column: place.column, message };
+      return undefined;
+    },
+    trouble: () => trouble,
+  };
+};
+
+type Reader = (cursor: Cursor, reading: Reading, word: string) => Record<string, unknown>;
+
+const COLLECTION_OF: Readonly<Record<string, DetailName>> = {
+  fill: 'fills',
+  ...Object.fromEntries(HITS.map((kind) => [kind, 'hits' as const])),
+  from: 'dynamics',
+  cue: 'cues',
+  fermata: 'fermatas',
+  // As it was called before.
+  hold: 'fermatas',
+  bar: 'timeChanges',
+};
+
+const position = (cursor: Cursor, { meterAt }: Reading) => {
+  const word = cursor.next();
+  if (!word) return cursor.refuse('Say where: bar and beat, like 7.3.');
+  const read = parsePosition(word.text, meterAt);
+  return read.ok ? read.value : cursor.refuse(read.problem.message, word);
+};
+
+const to = (cursor: Cursor, reading: Reading) =>
+  cursor.take('to') ? (cursor.take('end') ? null : (position(cursor, reading) ?? null)) : null;
+
+const onPasses = (cursor: Cursor): Passes | undefined => {
+  if (!cursor.take('on')) return undefined;
+  const text = cursor.until();
+  const read = parsePasses(text);
+  return read.ok ? read.value : cursor.refuse(read.problem.message);
+};
+
+const hit: Reader = (cursor, reading, kind) => ({
+  kind,
+  at: position(cursor, reading),
+  to: to(cursor, reading),
+  words: cursor.quoted(),
+});
+
+const fermata: Reader = (cursor, reading) => {
+  const at = cursor.take('end') ? null : position(cursor, reading);
+  const word = cursor.next();
+  const seconds = Number(word?.text.replace(/s$/i, ''));
+  cursor.take('s');
+  if (!word || !Number.isFinite(seconds)) cursor.refuse('Say for how long: fermata 8.1 4 s.', word);
+  return { at, seconds, cue: cursor.quoted() };
+};
+
+const READERS: Readonly<Record<string, Reader>> = {
+  fill: (cursor, reading) => ({
+    from: position(cursor, reading),
+    to: to(cursor, reading),
+    name: cursor.quoted(),
+    plays: cursor.take('plays') ? cursor.quoted() || cursor.until('lands', 'on') : undefined,
+    lands: cursor.take('lands') ? oneOf(cursor, LANDINGS) : 'crash',
+  }),
+  ...Object.fromEntries(HITS.map((kind) => [kind, hit])),
+  from: (cursor, reading) => {
+    const at = position(cursor, reading);
+    const level = cursor.take('level')
+      ? readWith(cursor, parseLevel, cursor.until('timekeeper', 'hats', 'to', 'on'))
+      : null;
+    const timekeeper = cursor.take('timekeeper', 'hats')
+      ? oneOf(cursor, timekeeperSchema.options)
+      : null;
+    if (!level && !timekeeper)
+      cursor.refuse('Say which level or which timekeeper holds from here.');
+    return { at, level, timekeeper, to: to(cursor, reading) };
+  },
+  cue: (cursor, reading) => {
+    const at = position(cursor, reading);
+    const kind = oneOf(cursor, CUES);
+    const words = cursor.quoted();
+    if (words === '') cursor.refuse('Put the words of the cue in quotes.');
+    return { at, kind, words, ...aboutCue(cursor) };
+  },
+  fermata,
+  hold: fermata,
+  bar: (cursor, { unit }) => {
+    const bar = whole(cursor);
+    const meter = cursor.take('in')
+      ? readWith(cursor, parseMeter, cursor.until('tempo', 'to', 'on'))
+      : null;
+    const tempo = cursor.take('tempo')
+      ? readWith(cursor, (text) => parseTempo(text, unit), cursor.until('to', 'on'))
+      : null;
+    if (!meter && !tempo) cursor.refuse('Say which meter (in 3/4) or tempo begins with this bar.');
+    return { bar, meter, tempo, toBar: cursor.take('to') ? whole(cursor) : null };
+  },
+};
+
+/** When a cue is announced, who gives it, whether it is sure: in any order. */
+const aboutCue = (cursor: Cursor) => {
+  const said = { warning: { count: 1, of: 'bars' } as object, by: '', byEar: false };
+  for (;;) {
+    if (cursor.take('warn', 'lead')) said.warning = warning(cursor);
+    else if (cursor.take('by'))
+      said.by = cursor.quoted() || cursor.until('warn', 'lead', 'check', 'on');
+    else if (cursor.take('check')) said.byEar = true;
+    else return said;
+  }
+};
+
+const readWith = <T>(cursor: Cursor, parse: (text: string) => Result<T>, text: string) => {
+  const read = parse(text);
+  return read.ok ? read.value : cursor.refuse(read.problem.message);
+};
+
+const oneOf = <T extends string>(cursor: Cursor, choices: readonly T[]): T | undefined => {
+  const word = cursor.next();
+  const found = choices.find((choice) => choice === word?.text.toLowerCase());
+  return found ?? cursor.refuse(`Here stands one of ${choices.join(', ')}.`, word);
+};
+
+const whole = (cursor: Cursor): number | undefined => {
+  const word = cursor.next();
+  return word && /^\d{1,5}$/.test(word.text)
+    ? Number(word.text)
+    : cursor.refuse('A bar of the section is expected, as a number.', word);
+};
+
+const warning = (cursor: Cursor) => {
+  const count = whole(cursor);
+  const of = oneOf(cursor, ['bars', 'beats', 'bar', 'beat']);
+  return { count, of: of?.startsWith('bar') ? 'bars' : 'beats' };
+};
+
+const readVariation = (piece: Piece, unit: NoteValue): Result<ReadDetail> & { at?: Piece } => {
+  const [head, body] = cut(piece, ':', 2);
+  const read = parsePasses(head!.text.replace(/^pass(es)?/i, ''));
+  if (!read.ok || !body)
+    return { ...fail('invalid', '', 'Write it like pass 2: 20 bars, level 5.'), at: piece };
+  const { said, problems } = readItems(body, unit);
+  if (problems[0]) return { ...fail('invalid', '', problems[0].message), at: problems[0] };
+  const allowed = ['bars', 'part', 'level', 'feel', 'timekeeper', 'tempo', 'tacet', 'click'];
+  const strange = Object.keys(said).find((key) => !allowed.includes(key));
+  if (strange || Object.keys(said).length === 0) {
+    return { ...fail('invalid', '', `By pass can differ: ${allowed.join(', ')}.`), at: body };
+  }
+  const { part: _, ...rest } = said;
+  return {
+    ...checked('variations', { ...rest, passes: read.value }, piece),
+    ...withSaid(rest, read.value, said),
+  };
+};
+
+const withSaid = (rest: object, passes: Passes, said: Said) => {
+  const whole = { ...rest, passes };
+  const parsed = DETAILS.variations.safeParse({ ...whole, id: 'x', section: 'x' });
+  return parsed.success ? { value: { where: 'variations' as const, fields: whole, said } } : {};
+};
