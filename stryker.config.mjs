@@ -3,7 +3,7 @@ const names = (process.env.MUTANTS ?? 'time').split(' ');
 
 export default {
   testRunner: 'jest',
-  jest: { projectType: 'custom', configFile: 'jest.mutants.mjs', enableFindRelatedTests: true },
+  jest: { projectType: 'custom', configFile: 'jest.mutants.mjs', enableFindRelatedTests: false },
   plugins: ['@stryker-mutator/jest-runner'],
   mutate: [
     ...names.map((name) => `src/core/**/${name.endsWith('.ts') ? name : `${name}/**/*.ts`}`),

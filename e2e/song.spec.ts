@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { enter, newSong, openSong, saved, stored, typeSections } from './support';
+import { enter, isReady, newSong, openSong, saved, stored, typeSections } from './support';
 
 test.beforeEach(({ page }) => enter(page));
 
@@ -109,9 +109,11 @@ test('dragging a border of the profile changes the bars, its top the level', asy
   const box = (await profile.boundingBox())!;
   const lead = 2 / 34; // the count-in of 2 s, and 16 bars of 2 s each
   const border = box.x + 16 + (lead + (1 - lead) / 2) * (box.width - 32);
-  await page.mouse.move(border - 2, box.y + 150);
+  // In the middle of the ground, whose height the window settles.
+  const middle = box.y + box.height / 2;
+  await page.mouse.move(border - 2, middle);
   await page.mouse.down();
-  await page.mouse.move(border + ((1 - lead) / 16) * (box.width - 32) * 2, box.y + 150, {
+  await page.mouse.move(border + ((1 - lead) / 16) * (box.width - 32) * 2, middle, {
     steps: 6,
   });
   await page.mouse.up();
@@ -218,4 +220,40 @@ test('a reader sees the numbers and can change nothing', async ({ browser }) => 
   await expect(page.getByLabel('Bars of Bridge')).toHaveAttribute('readonly');
   await expect(page.getByRole('button', { name: 'Add a section' })).toHaveCount(0);
   await expect(page.getByRole('button', { name: 'Undo' })).toHaveCount(0);
+});
+
+test('at 1280 by 800 twelve rows are in sight below the profile, whose height is dragged and remembered', async ({
+  page,
+}) => {
+  await openSong(page, 'Nine Mile Ferry');
+  const profile = page.getByRole('img', { name: /Profile of the song:/ });
+  const inSight = () =>
+    page.evaluate(() => {
+      const foot = document.querySelector('footer')!.getBoundingClientRect().top;
+      return [...document.querySelectorAll('tbody tr')].filter(
+        (row) => row.getBoundingClientRect().bottom <= foot,
+      ).length;
+    });
+  expect(await inSight()).toBe(12);
+  const before = (await profile.boundingBox())!.height;
+  const edge = page.getByRole('separator', { name: 'Height of the profile' });
+  const at = (await edge.boundingBox())!;
+  await page.mouse.move(at.x + at.width / 2, at.y + 5);
+  await page.mouse.down();
+  await page.mouse.move(at.x + at.width / 2, at.y + 105, { steps: 4 });
+  await page.mouse.up();
+  expect((await profile.boundingBox())!.height).toBeCloseTo(before + 100, 0);
+  await page.reload();
+  await isReady(page);
+  await expect.poll(async () => (await profile.boundingBox())!.height).toBeCloseTo(before + 100, 0);
+  await edge.focus();
+  await page.keyboard.press('Home');
+  await expect(edge).toHaveAttribute('aria-valuenow', '140');
+  // Scrolled away, the profile stays as a strip, and leads to its sections.
+  await page.setViewportSize({ width: 1280, height: 420 });
+  await page.mouse.wheel(0, 600);
+  const strip = page.getByRole('img', { name: 'Profile of the song, small' });
+  await expect(strip).toBeVisible();
+  await strip.click({ position: { x: 1200, y: 20 } });
+  await expect(page.locator('[data-selected="true"]')).toContainText('95');
 });

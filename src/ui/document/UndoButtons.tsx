@@ -9,6 +9,7 @@ type UndoProps = {
   readonly redo: () => void;
 };
 
+/** With their keys on every page that edits. */
 export const UndoButtons = memo(({ canUndo, canRedo, undo, redo }: UndoProps) => (
   <>
     <Button

@@ -15,6 +15,7 @@ import type { NoteValue } from '@/core/music/time';
 import { feelText } from '@/core/song/roadmap';
 import type { Timeline } from '@/core/song/timeline';
 import { Ground } from './Ground';
+import { type Geometry, geometryOf, HEIGHTS } from './geometry';
 import { type Label, laneLabels } from './labels';
 import { NoteGlyph } from './NoteGlyph';
 import { Passes } from './Passes';
@@ -31,6 +32,8 @@ type Props = {
   readonly selected?: string | undefined;
   /** How many times wider than the page it is drawn. */
   readonly zoom?: number;
+  /** In pixels; see `HEIGHTS`. */
+  readonly height?: number;
   readonly onSelect?: (section: string) => void;
   /** Moved by the transport as the song plays. */
   readonly needle: RefObject<SVGLineElement | null>;
@@ -38,53 +41,59 @@ type Props = {
   readonly handles?: (scale: Scale, stretches: readonly Stretch[]) => ReactNode;
 };
 
-const HEIGHT = 330;
-const TOP = { tempo: 64, tempoHigh: 50, feel: 80, ground: 230, level: 132 };
-const PINS = [32, 14];
-const LABELS = { bar: 246, name: 264, row: 31 };
 const SIZE = { name: 14, small: 12.5 };
-/** What is saved above where nothing is pinned, and below where nothing repeats. */
-const SPARE = { pins: 34, passes: 12 };
 export const ZOOMS = [1, 1.5, 2, 3, 4, 6, 8] as const;
 
 /** A song as the profile of a route, at full size. */
 export const Profile = memo(
-  ({ timeline, unit, selected, zoom = 1, onSelect, needle, handles }: Props) => {
+  ({
+    timeline,
+    unit,
+    selected,
+    zoom = 1,
+    height = HEIGHTS.large,
+    onSelect,
+    needle,
+    handles,
+  }: Props) => {
     const { ref, width: frame } = useElementSize();
     const width = Math.round(frame * zoom);
-    const scale = useMemo(() => scaleFor(timeline, width), [timeline, width]);
-    const stretches = useMemo(() => stretchesOf(timeline), [timeline]);
     const pinned =
       timeline.fermatas.length > 0 || timeline.details.some(({ kind }) => kind === 'cue');
-    const top = pinned ? 0 : SPARE.pins;
-    const bottom = HEIGHT - (timeline.passages.some(({ trail }) => trail[0]) ? 0 : SPARE.passes);
+    const repeats = timeline.passages.some(({ trail }) => trail[0]);
+    const at = useMemo(() => geometryOf(height, pinned, repeats), [height, pinned, repeats]);
+    const scale = useMemo(
+      () => ({ ...scaleOver(timeline, width), height: at.level, ground: at.ground }),
+      [timeline, width, at],
+    );
+    const stretches = useMemo(() => stretchesOf(timeline), [timeline]);
     const chosen = stretches.filter(({ section }) => section === selected);
     return (
-      <div ref={ref} className={classes.frame}>
+      <div ref={ref} className={classes.frame} style={{ minHeight: height }}>
         {width > 0 && (
           <svg
             width={width}
-            height={bottom - top}
-            viewBox={`0 ${top} ${width} ${bottom - top}`}
+            height={height}
             role="img"
             aria-label={`Profile of the song: ${timeline.bars.length} bars in ${stretches.length} stretches`}
           >
             {chosen.map((stretch) => (
-              <Chosen key={stretch.firstPlayed} scale={scale} stretch={stretch} />
+              <Chosen key={stretch.firstPlayed} scale={scale} stretch={stretch} at={at} />
             ))}
             <Ground timeline={timeline} scale={scale} phrases />
             <CountIn timeline={timeline} scale={scale} />
             <ClickRail timeline={timeline} scale={scale} />
-            <Tempo timeline={timeline} scale={scale} unit={unit} width={width} />
-            <Feels stretches={stretches} scale={scale} width={width} />
-            <Names stretches={stretches} scale={scale} width={width} />
-            <Passes timeline={timeline} scale={scale} y={HEIGHT - 4} />
+            <Tempo timeline={timeline} scale={scale} unit={unit} width={width} at={at} />
+            <Feels stretches={stretches} scale={scale} width={width} at={at} />
+            <Names stretches={stretches} scale={scale} width={width} at={at} />
+            <Passes timeline={timeline} scale={scale} y={at.passes} />
             <Signs timeline={timeline} scale={scale} />
-            <Pins timeline={timeline} scale={scale} width={width} rows={PINS} />
+            {pinned && <Pins timeline={timeline} scale={scale} width={width} rows={at.pins} />}
             <Targets
               stretches={stretches}
               scale={scale}
               width={width}
+              at={at}
               selected={selected}
               onSelect={onSelect}
               handles={handles}
@@ -92,8 +101,8 @@ export const Profile = memo(
             <line
               ref={needle}
               className={classes.needle}
-              y1={TOP.tempoHigh}
-              y2={TOP.ground + 6}
+              y1={at.tempoHigh}
+              y2={at.ground + 6}
               visibility="hidden"
             />
           </svg>
@@ -109,7 +118,15 @@ type TargetProps = Pick<Props, 'selected' | 'onSelect' | 'handles'> & Named;
  * What the pointer meets. Only the section under it, the one before (whose border it may be on) and
  * the selected one can be taken hold of, so that a long song costs no more than a short one.
  */
-const Targets = ({ stretches, scale, width, selected, onSelect, handles }: TargetProps) => {
+const Targets = ({
+  stretches,
+  scale,
+  width,
+  at: geometry,
+  selected,
+  onSelect,
+  handles,
+}: TargetProps) => {
   const [at, setAt] = useState(-1);
   const under = ({ clientX, currentTarget }: PointerEvent<SVGGElement> | MouseEvent<SVGGElement>) =>
     stretches.findLastIndex(
@@ -133,32 +150,34 @@ const Targets = ({ stretches, scale, width, selected, onSelect, handles }: Targe
         if (section !== undefined) onSelect?.(section);
       }}
     >
-      <rect y={TOP.feel} width={width} height={HEIGHT - TOP.feel} className={classes.target} />
+      <rect
+        y={geometry.feel}
+        width={width}
+        height={geometry.height - geometry.feel}
+        className={classes.target}
+      />
       {here && <title>{`${here.name}: ${here.bars} bars from bar ${here.firstPlayed}`}</title>}
       {handles?.(scale, held)}
     </g>
   );
 };
 
-const scaleFor = (timeline: Timeline, width: number): Scale => ({
-  ...scaleOver(timeline, width),
-  height: TOP.level,
-  ground: TOP.ground,
-});
-
 type Part = { readonly timeline: Timeline; readonly scale: Scale };
 type Named = {
   readonly stretches: readonly Stretch[];
   readonly scale: Scale;
   readonly width: number;
+  readonly at: Geometry;
 };
 
-const Chosen = ({ scale, stretch }: { readonly scale: Scale; readonly stretch: Stretch }) => (
+type ChosenProps = { readonly scale: Scale; readonly stretch: Stretch; readonly at: Geometry };
+
+const Chosen = ({ scale, stretch, at }: ChosenProps) => (
   <rect
     x={xOf(scale, stretch.start)}
     width={stretch.seconds * scale.perSecond}
-    y={TOP.feel + 4}
-    height={HEIGHT - TOP.feel - 4}
+    y={at.feel + 4}
+    height={at.height - at.feel - 4}
     className={classes.chosen}
   />
 );
@@ -207,10 +226,16 @@ const ClickRail = memo(({ timeline, scale }: Part) => (
 ));
 
 const Tempo = memo(
-  ({ timeline, scale, unit, width }: Part & { unit: NoteValue; width: number }) => {
+  ({
+    timeline,
+    scale,
+    unit,
+    width,
+    at,
+  }: Part & { unit: NoteValue; width: number; at: Geometry }) => {
     const { points, figures } = tempoLine(scale, timeline, unit, {
-      top: TOP.tempoHigh,
-      bottom: TOP.tempo,
+      top: at.tempoHigh,
+      bottom: at.tempo,
     });
     const labels = laneLabels(
       figures.map(({ x, text }) => ({ x, text: `xx${text}` })),
@@ -227,7 +252,7 @@ const Tempo = memo(
           return (
             <g
               key={`${x}.${text}`}
-              transform={`translate(${last ? width - MARGIN - 40 : x}, ${Math.min(y, TOP.tempo) - 4})`}
+              transform={`translate(${last ? width - MARGIN - 40 : x}, ${Math.min(y, at.tempo) - 3})`}
             >
               <NoteGlyph value={unit} height={11} />
               <text x={14} className={classes.figure}>
@@ -241,7 +266,7 @@ const Tempo = memo(
   },
 );
 
-const Feels = memo(({ stretches, scale, width }: Named) => {
+const Feels = memo(({ stretches, scale, width, at }: Named) => {
   const named = stretches
     .map((stretch, index) => ({
       stretch,
@@ -260,7 +285,7 @@ const Feels = memo(({ stretches, scale, width }: Named) => {
       {labels.map(
         (label) =>
           label && (
-            <text key={label.x} x={label.x} y={TOP.feel} className={classes.feel}>
+            <text key={label.x} x={label.x} y={at.feel} className={classes.feel}>
               {label.text}
             </text>
           ),
@@ -270,7 +295,7 @@ const Feels = memo(({ stretches, scale, width }: Named) => {
 });
 
 /** Bar number, name and bars of each section, in two rows where sections are short. */
-const Names = memo(({ stretches, scale, width }: Named) => {
+const Names = memo(({ stretches, scale, width, at }: Named) => {
   const places = stretches.map((stretch) => xOf(scale, stretch.start));
   const names = laneLabels(
     stretches.map(({ name }, index) => ({ x: places[index]! + 3, text: name })),
@@ -289,7 +314,8 @@ const Names = memo(({ stretches, scale, width }: Named) => {
   );
   const ticks = places.map((x, index) => {
     const label = names[index];
-    return `M${x.toFixed(1)} ${TOP.ground}v${label ? label.row * LABELS.row + 28 : 12}`;
+    const long = at.name - at.ground - 6;
+    return `M${x.toFixed(1)} ${at.ground}v${label ? label.row * at.row + long : 12}`;
   });
   return (
     <g>
@@ -300,6 +326,7 @@ const Names = memo(({ stretches, scale, width }: Named) => {
           stretch={stretch}
           bar={bars[index]?.text === String(stretch.firstPlayed) ? bars[index] : undefined}
           name={names[index]}
+          at={at}
           fits={stretch.seconds * scale.perSecond > stretch.bars.length * 8 + 8}
         />
       ))}
@@ -311,26 +338,27 @@ type NameProps = {
   readonly stretch: Stretch;
   readonly bar: Label | undefined;
   readonly name: Label | undefined;
+  readonly at: Geometry;
   /** Whether the bars fit beside the bar number. */
   readonly fits: boolean;
 };
 
-const Name = ({ stretch, bar, name, fits }: NameProps) => (
+const Name = ({ stretch, bar, name, at, fits }: NameProps) => (
   <>
     {bar && (
-      <text x={bar.x} y={LABELS.bar} className={classes.bar}>
+      <text x={bar.x} y={at.bar} className={classes.bar}>
         {bar.text}
       </text>
     )}
     {name && (
-      <text x={name.x} y={LABELS.name + name.row * LABELS.row} className={classes.name}>
+      <text x={name.x} y={at.name + name.row * at.row} className={classes.name}>
         {name.text}
       </text>
     )}
-    {name && fits && (
+    {name && fits && at.groups && (
       <text
         x={name.x}
-        y={LABELS.name + name.row * LABELS.row + 15}
+        y={at.name + name.row * at.row + 15}
         className={stretch.odd ? classes.odd : classes.bar}
       >
         {stretch.bars}

@@ -37,7 +37,7 @@ export const Arrangements = memo(({ id, current, others, mayEdit }: Props) => {
       ))}
       {mayEdit && name === undefined && (
         <button type="button" title="Copy this arrangement" onClick={() => setName('')}>
-          <IconCopy size={15} aria-hidden="true" /> Copy
+          <IconCopy size={15} aria-label="Copy" />
         </button>
       )}
       {name !== undefined && (

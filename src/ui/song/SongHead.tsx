@@ -53,7 +53,7 @@ export const StartFields = ({ map, timeline, mayEdit, edit, tap, tapped }: Start
   };
   return (
     <div className={classes.start}>
-      <Labelled label="Tempo" width={104}>
+      <Labelled label="Tempo" width={92}>
         <Cell
           label="Tempo of the song"
           value={tempoText({ kind: 'held', ...tempo }, tempo.unit)}
@@ -62,7 +62,7 @@ export const StartFields = ({ map, timeline, mayEdit, edit, tap, tapped }: Start
           before={<NoteIcon value={tempo.unit} />}
         />
       </Labelled>
-      <Labelled label="Meter" width={116}>
+      <Labelled label="Meter" width={88}>
         <Cell
           label="Meter of the song"
           value={meterText(meter)}
@@ -70,7 +70,7 @@ export const StartFields = ({ map, timeline, mayEdit, edit, tap, tapped }: Start
           readOnly={!mayEdit}
         />
       </Labelled>
-      <Labelled label="Count-in" width={64}>
+      <Labelled label="Count-in" width={56} title={countInWords(timeline)}>
         <Cell
           label="Count-in in beats"
           value={String(countIn)}
@@ -78,7 +78,7 @@ export const StartFields = ({ map, timeline, mayEdit, edit, tap, tapped }: Start
           readOnly={!mayEdit}
         />
       </Labelled>
-      <Labelled label="Pickup" width={64}>
+      <Labelled label="Pickup" width={56} title={countInWords(timeline)}>
         <Cell
           label="Pickup in beats"
           value={String(pickup)}
@@ -86,7 +86,6 @@ export const StartFields = ({ map, timeline, mayEdit, edit, tap, tapped }: Start
           readOnly={!mayEdit}
         />
       </Labelled>
-      <p className={classes.lead}>{countInWords(timeline)}</p>
       {mayEdit && (
         <Button
           title="Tap T along with the recording, at least four times"
@@ -126,13 +125,15 @@ const countInWords = ({ countIn }: Timeline): string => {
 const Labelled = ({
   label,
   width,
+  title,
   children,
 }: {
-  label: string;
-  width: number;
-  children: ReactNode;
+  readonly label: string;
+  readonly width: number;
+  readonly title?: string;
+  readonly children: ReactNode;
 }) => (
-  <div className={classes.labelled} style={{ width }}>
+  <div className={classes.labelled} style={{ width }} title={title}>
     <span aria-hidden="true">{label}</span>
     {children}
   </div>

@@ -13,7 +13,7 @@ import { soloProgram } from '@/core/song/set';
 import { compile, speedAt } from '@/core/song/timeline';
 import { DraftsProvider, SaveState, type Sent, UndoButtons, useDocument } from '../document';
 import { useListening } from '../kit/Sound';
-import { Profile, type Scale, type Stretch, useNeedle } from '../profile';
+import { ResizableProfile, type Scale, type Stretch, useNeedle } from '../profile';
 import { ExportButton } from '../shared/ExportButton';
 import { newId } from '../shared/newId';
 import { PAUSE, useSettled } from '../shared/useSettled';
@@ -139,33 +139,29 @@ export const SongPage = (props: Props) => {
       <div>
         <div className={classes.head}>
           <Title id={opened.id} title={title} mayEdit={mayEdit} />
-          <SaveState {...song} />
+          <StartFields
+            map={map}
+            timeline={timeline}
+            mayEdit={mayEdit}
+            edit={edit}
+            tap={tap}
+            tapped={tapped}
+          />
           <Arrangements id={opened.id} current={arrangement} others={others} mayEdit={mayEdit} />
-          {mayEdit && (
-            <UndoButtons
-              canUndo={song.canUndo}
-              canRedo={song.canRedo}
-              undo={song.undo}
-              redo={song.redo}
-            />
-          )}
-          <Link href={`${opened.id}/kit`} className={classes.chart}>
-            <IconGridDots size={16} aria-hidden="true" /> Kit
+          <Link href={`${opened.id}/kit`} className={classes.chart} aria-label="Kit" title="Kit">
+            <IconGridDots size={16} aria-hidden="true" /> <span>Kit</span>
           </Link>
-          <Link href={`${opened.id}/chart`} className={classes.chart}>
-            <IconFileText size={16} aria-hidden="true" /> Chart
+          <Link
+            href={`${opened.id}/chart`}
+            className={classes.chart}
+            aria-label="Chart"
+            title="Chart"
+          >
+            <IconFileText size={16} aria-hidden="true" /> <span>Chart</span>
           </Link>
           <ExportButton document={opened.id} what="song" saved={song.saving.kind === 'saved'} />
         </div>
-        <StartFields
-          map={map}
-          timeline={timeline}
-          mayEdit={mayEdit}
-          edit={edit}
-          tap={tap}
-          tapped={tapped}
-        />
-        <Profile
+        <ResizableProfile
           timeline={drawn.timeline}
           unit={map.start.tempo.unit}
           selected={selected}
@@ -178,9 +174,9 @@ export const SongPage = (props: Props) => {
           view={view}
           onView={setView}
           compares={others.length > 0}
+          song={song}
           said={commands.said}
           remarks={section && remarks}
-          mayEdit={mayEdit}
           asked={{
             timeline,
             offset: map.start.recording,

@@ -1,7 +1,9 @@
 'use client';
 
 import { IconZoomIn, IconZoomOut } from '@tabler/icons-react';
+import type { RoadMap } from '@/core/song/roadmap';
 import type { Asked } from '@/core/song/timeline';
+import { type LiveDocument, SaveState, UndoButtons } from '../document';
 import { ZOOMS } from '../profile';
 import { useCommands } from '../shared/commands';
 import { Finder } from './Finder';
@@ -27,11 +29,11 @@ type Props = {
   readonly onView: (view: View) => void;
   /** Whether there is another arrangement to compare with. */
   readonly compares: boolean;
+  readonly song: LiveDocument<RoadMap>;
   /** What the last command had to say. */
   readonly said: string | undefined;
   /** Shown where the one gone to belongs to what is selected. */
   readonly remarks: LiveRemarks | undefined;
-  readonly mayEdit: boolean;
   readonly asked: Asked;
   readonly onGo: (section: string) => void;
   readonly zoom: ZoomLevel;
@@ -40,7 +42,8 @@ type Props = {
 
 /** Between profile and form: how the form is shown, what there is to say, and where a time lies. */
 export const ViewBar = (props: Props) => {
-  const { view, onView, compares, said, remarks, mayEdit, asked, onGo, zoom, onZoom } = props;
+  const { view, onView, compares, song, said, remarks, asked, onGo, zoom, onZoom } = props;
+  const { mayEdit } = song;
   return (
     <div className={classes.bar}>
       <div className={classes.views} role="tablist" aria-label="View">
@@ -68,6 +71,8 @@ export const ViewBar = (props: Props) => {
         </output>
       )}
       <div className={classes.seek}>
+        <SaveState {...song} />
+        {mayEdit && <UndoButtons {...song} />}
         <Finder asked={asked} onGo={onGo} />
         <Zoom zoom={zoom} onZoom={onZoom} />
       </div>
