@@ -6,6 +6,8 @@ import {
   type Change,
   changePattern,
   copyOf,
+  costOf,
+  costWords,
   type Easier,
   inMeter,
   type Layout,
@@ -58,10 +60,17 @@ type DeskProps = {
   readonly children?: ReactNode;
 };
 
-const SCHOOL_WORDS: Readonly<Record<School, string>> = {
-  natural: 'a hand keeps the subdivision',
-  alternating: 'hand after hand',
-  leading: 'leading hand free for the crash',
+const SCHOOL_WORDS: Readonly<Record<Pattern['kind'], Readonly<Record<School, string>>>> = {
+  groove: {
+    natural: 'one hand keeps time; sixteenths are shared',
+    alternating: 'both hands share the time',
+    leading: 'the leading hand keeps time alone',
+  },
+  fill: {
+    natural: 'a hand keeps the subdivision',
+    alternating: 'hand after hand',
+    leading: 'leading hand free for the crash',
+  },
 };
 
 /** One pattern: its grid, its typed form, its staff, how it sounds and what it asks. */
@@ -157,9 +166,12 @@ export const PatternDesk = (props: DeskProps) => {
           <Select
             label="Sticking of what has no hand"
             value={pattern.sticking}
-            choices={SCHOOLS.map((school) => [school, SCHOOL_WORDS[school]] as const)}
+            choices={SCHOOLS.map((school) => [school, SCHOOL_WORDS[pattern.kind][school]] as const)}
             onChange={(sticking) => mayEdit && change({ sticking: sticking as School })}
           />
+          <p className={classes.quiet} data-testid="sticking-cost">
+            {costWords(costOf(settledHanded, secondsPerTick))}
+          </p>
         </section>
         <Asks
           pattern={settled}

@@ -11,7 +11,7 @@ import { moveOnto, rowsOf, setField, setPart, setStart } from '@/core/song/editi
 import { type RoadMap, roadMapKind } from '@/core/song/roadmap';
 import { soloProgram } from '@/core/song/set';
 import { compile, speedAt } from '@/core/song/timeline';
-import { DraftsProvider, SaveState, type Sent, UndoButtons, useDocument } from '../document';
+import { DraftsProvider, type Sent, useDocument } from '../document';
 import { useListening } from '../kit/Sound';
 import { ResizableProfile, type Scale, type Stretch, useNeedle } from '../profile';
 import { ExportButton } from '../shared/ExportButton';

@@ -1,11 +1,16 @@
 import fc from 'fast-check';
 import { TICKS_PER_QUARTER } from '../time';
 import {
+  costOf,
+  costWords,
   type Layout,
   loadsOf,
   onKit,
+  SCHOOLS,
   type School,
+  STARTING_POINTS,
   standIn,
+  startFrom,
   stick,
   strainsOf,
   strokesOf,
@@ -61,6 +66,87 @@ test('in a groove the leading hand keeps the cymbal and the other the snare', ()
   expect(played.filter(({ voice }) => voice === 'snare').every(({ hand }) => hand === 'L')).toBe(
     true,
   );
+});
+
+const groove = (text: string, sticking: School = 'natural') =>
+  typed(text, { kind: 'groove', sticking });
+
+test('sixteenths on the hat are shared, and the right hand comes down for the backbeat', () => {
+  const beat = 'hh 1 1e 1& 1a 2e 2& 2a 3 3e 3& 3a 4e 4& 4a, sn >2 >4, bd 1 3';
+  for (const school of ['natural', 'alternating'] as const)
+    expect(hands(groove(beat, school))).toBe('RLRLRLRLRLRLRLRL');
+  // The leading hand alone: fourteen on the hat, the other on the backbeats.
+  expect(hands(groove(beat, 'leading'))).toBe('RRRRLRRRRRRRLRRR');
+});
+
+test('eighths on the hat stay in one hand, unless they are to go hand after hand', () => {
+  const beat = 'hh 8ths, sn >2 >4, bd 1 3';
+  // At 2 and 4 the hat is named first.
+  expect(hands(groove(beat))).toBe('RRRLRRRRLR');
+  expect(hands(groove(beat, 'leading'))).toBe('RRRLRRRRLR');
+  expect(hands(groove(beat, 'alternating'))).toBe('RLRLLRLRLL');
+});
+
+test('a tom that keeps time is the right hand’s, the snare the left one’s, each tom on its side', () => {
+  const played = stick(groove('ft 8ths, sn >2 >4, bd 1 3, t1 4&'));
+  const of = (voice: string) =>
+    [...new Set(played.filter((one) => one.voice === voice).map(({ hand }) => hand))].join();
+  expect([of('floorTom'), of('snare'), of('highTom')]).toEqual(['R', 'L', 'L']);
+  expect(strainsOf(groove('ft 8ths, sn 2 4, t1 4&'), played, at(120), false)).toEqual([]);
+});
+
+test('the ride is kept by one hand however close its strokes: the other does not reach it', () => {
+  expect(hands(groove('rd 16ths'))).toBe('R'.repeat(16));
+  expect(hands(groove('rd 16ths', 'alternating'))).toBe('RL'.repeat(8));
+});
+
+test('a hand that is given turns round what follows it, up to the next gap, and nothing before', () => {
+  expect(hands(groove('hh 1 1e 1&:L 1a 2 3 3e 3& 3a'))).toBe('RLLRLRLRL');
+});
+
+test('two at once: the cymbal over a drum that the left reaches, else each hand on its side', () => {
+  const both = (text: string) => {
+    const [one, two] = stick(fill(text));
+    return `${one?.voice} ${one?.hand}, ${two?.voice} ${two?.hand}`;
+  };
+  expect(both('hh 1, sn 1')).toBe('hihat R, snare L');
+  expect(both('cr 1, sn 1')).toBe('crash R, snare L');
+  expect(both('hh 1, ft 1')).toBe('hihat L, floorTom R');
+  expect(both('t1 1, ft 1')).toBe('highTom L, floorTom R');
+  expect(both('t1 1, sn 1')).toBe('highTom R, snare L');
+});
+
+test('no starting point asks for hands that cross or for a flam beside another stroke', () => {
+  for (const point of STARTING_POINTS)
+    for (const sticking of SCHOOLS) {
+      const { name } = point;
+      const one = { ...startFrom(point, 'p'), order: 'a0', sticking };
+      const kinds = strainsOf(one, stick(one), at(60), false).map(({ kind }) => kind);
+      expect([name, sticking, kinds.filter((kind) => kind !== 'double')]).toEqual([
+        name,
+        sticking,
+        [],
+      ]);
+    }
+});
+
+test('a flam beside another stroke has no hand left', () => {
+  const flam = groove('hh 1 2, sn 2:f');
+  expect(strainsOf(flam, stick(flam), at(90), false)).toMatchObject([
+    { kind: 'flam', sentence: 'A flam takes both hands, and one of them is on the hi-hat.' },
+  ]);
+  const alone = groove('hh 1 3, sn 2:f');
+  expect(strainsOf(alone, stick(alone), at(90), false)).toEqual([]);
+});
+
+test('what a sticking costs is told: strokes, the closest pair of one hand, moves', () => {
+  const beat = groove('hh 16ths, sn 2 4', 'leading');
+  // Sixteenths at quarter = 100 are 150 ms apart.
+  expect(costWords(costOf(stick(beat), at(100)))).toBe(
+    'Right hand 16 strokes, left 2; closest in one hand 150 ms (right); 0 moves between surfaces.',
+  );
+  const shared = groove('hh 1 1e 1& 1a 2e 2& 2a, sn 2');
+  expect(costOf(stick(shared), at(100))).toMatchObject({ right: 4, left: 4, moves: 2 });
 });
 
 test('every stroke gets a limb, and none is lost or moved', () => {

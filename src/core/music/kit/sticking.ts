@@ -1,3 +1,4 @@
+import { TICKS_PER_QUARTER } from '../time';
 import { pulsesIn } from './counting';
 import {
   byPlace,
@@ -19,7 +20,7 @@ export type StickedStroke = Struck & {
 
 /** What a sticking forces. */
 export type Strain = {
-  readonly kind: 'crossing' | 'double' | 'late';
+  readonly kind: 'crossing' | 'double' | 'late' | 'flam';
   readonly at: number;
   readonly sentence: string;
 };
@@ -27,13 +28,21 @@ export type Strain = {
 type Onset = { readonly at: number; readonly strokes: readonly Struck[] };
 
 /**
- * Shares the strokes out among the limbs. Hands that are given stay; the others follow the school:
- * *alternating*, hand after hand; *natural*, a hand keeps the subdivision, so that one plays what
- * falls on its even places; *leading*, alternating from the end, so that the leading hand is free
- * for what the fill lands on. In a groove the leading hand keeps the cymbal and the other the drums.
+ * Shares the strokes out among the limbs. Hands that are given stay; the others follow the school.
+ *
+ * In a fill: *alternating*, hand after hand; *natural*, a hand keeps the subdivision, so that one plays
+ * what falls on its even places; *leading*, alternating from the end, so that the leading hand is free
+ * for what the fill lands on.
+ *
+ * In a groove one surface keeps time: a cymbal, or without any the tom that is struck most. *Natural*:
+ * the leading hand keeps it, the other plays the drums; both share it where it is as close as sixteenths
+ * and in reach of both, the leading hand coming down for the backbeat. *Alternating*: both always share
+ * it. *Leading*: the leading hand keeps it alone.
+ *
  * All of it is common practice; no source.
  *
  * @param left whether the player is left-handed: everything is mirrored
+ * @example stick(sixteenthsOnTheHatWithBackbeat) // R L R L, R on the snare on 2, L R L
  */
 export const stick = (pattern: Pattern, left = false): StickedStroke[] => {
   const onsets = onsetsOf(pattern);
@@ -65,36 +74,91 @@ const onsetsOf = (pattern: Pattern): Onset[] => {
 };
 
 const shareOut = (pattern: Pattern, onsets: readonly Onset[]): StickedStroke[] => {
-  const keeps = pattern.kind === 'groove' && keepsTime(onsets);
-  const hands = handsFor(pattern, pattern.sticking, onsets);
-  return onsets.flatMap(({ strokes }, index) => {
-    if (strokes.length > 1) return together(strokes);
-    const stroke = strokes[0]!;
-    const kept: Hand = isCymbal(stroke.voice) ? 'R' : 'L';
-    return [withHand(stroke, keeps ? kept : hands[index]!)];
-  });
+  const hands = groovesHands(pattern, onsets) ?? handsFor(pattern, pattern.sticking, onsets);
+  return onsets.flatMap(({ strokes }, index) =>
+    strokes.length > 1
+      ? together(strokes)
+      : strokes.map((stroke) => withHand(stroke, hands[index] ?? 'R')),
+  );
 };
 
 const isCymbal = (voice: VoiceId): boolean => voiceOf(voice).family !== 'drum';
 
-/** Whether one hand keeps time on a cymbal and leaves the drums to the other: no hand is given there. */
-const keepsTime = (onsets: readonly Onset[]): boolean => {
-  const strokes = onsets.flatMap((onset) => onset.strokes);
-  return (
-    strokes.some(({ voice }) => isCymbal(voice)) && strokes.every(({ hand }) => hand === undefined)
-  );
+/** Right of this place the left hand does not come without crossing. */
+const FAR_RIGHT = 5;
+/** Strokes that follow each other at sixteenths or closer are shared by two hands. */
+const CLOSE = TICKS_PER_QUARTER / 4;
+
+/** The hand of each place of a groove that one surface keeps the time of; nothing where none does. */
+const groovesHands = (pattern: Pattern, onsets: readonly Onset[]): Hand[] | undefined => {
+  if (pattern.kind !== 'groove') return undefined;
+  const keeps = timekeepersOf(onsets);
+  if (keeps.size === 0) return undefined;
+  const shared = sharesTime(pattern.sticking, onsets, keeps);
+  const places = natural(pattern, onsets);
+  /** Whether a hand that was given has turned round those after it. */
+  let turned = false;
+  return onsets.map(({ at, strokes }, index): Hand => {
+    const [stroke] = strokes;
+    if (!stroke || strokes.length > 1) {
+      turned = false;
+      return 'R';
+    }
+    const farRight = ACROSS[stroke.voice] >= FAR_RIGHT;
+    if (!shared) return keeps.has(stroke.voice) || farRight ? 'R' : 'L';
+    const before = onsets[index - 1];
+    if (!before || at - before.at > CLOSE) turned = false;
+    const byPlace = places[index] ?? 'R';
+    const worked = turned ? other(byPlace) : byPlace;
+    if (stroke.hand === 'R' || stroke.hand === 'L') turned = stroke.hand !== byPlace;
+    return farRight && !keeps.has(stroke.voice) ? 'R' : worked;
+  });
 };
 
-/** Two voices at once: the leading hand on the upper one, a hand that is given kept. */
+/** What keeps time: the cymbals, or without any the tom that is struck most. */
+const timekeepersOf = (onsets: readonly Onset[]): ReadonlySet<VoiceId> => {
+  const voices = onsets.flatMap(({ strokes }) => strokes.map(({ voice }) => voice));
+  const cymbals = voices.filter(isCymbal);
+  if (cymbals.length > 0) return new Set(cymbals);
+  const counts = new Map<VoiceId, number>();
+  for (const voice of voices) counts.set(voice, (counts.get(voice) ?? 0) + 1);
+  const [most] = [...counts].sort((a, b) => b[1] - a[1]);
+  return new Set(most && most[0] !== 'snare' ? [most[0]] : []);
+};
+
+/** Whether both hands share the time. */
+const sharesTime = (
+  school: School,
+  onsets: readonly Onset[],
+  keeps: ReadonlySet<VoiceId>,
+): boolean => {
+  if (school === 'leading') return false;
+  if (school === 'alternating') return true;
+  const own = onsets.filter(({ strokes }) => strokes.some(({ voice }) => keeps.has(voice)));
+  const inReach = [...keeps].every((voice) => ACROSS[voice] < FAR_RIGHT);
+  return inReach && own.some(({ at }, index) => at - (own[index - 1]?.at ?? -CLOSE * 2) <= CLOSE);
+};
+
+/**
+ * Two voices at once: the leading hand on the cymbal over a drum that the other reaches, else each hand
+ * on its own side; a hand that is given is kept.
+ */
 const together = (strokes: readonly Struck[]): StickedStroke[] => {
   const [first, second, ...rest] = strokes;
-  const one: Hand = first!.hand ?? (second!.hand ? other(second!.hand) : 'R');
+  if (!first || !second) return [];
+  const one: Hand = first.hand ?? (second.hand ? other(second.hand) : handBeside(first, second));
   return [
-    withHand(first!, one),
-    withHand(second!, other(one)),
+    withHand(first, one),
+    withHand(second, other(one)),
     // A third stroke for two hands cannot be played; it is shown with the leading one.
     ...rest.map((stroke) => withHand(stroke, 'R')),
   ];
+};
+
+const handBeside = ({ voice }: Struck, { voice: beside }: Struck): Hand => {
+  if (isCymbal(voice) && !isCymbal(beside) && ACROSS[beside] < FAR_RIGHT) return 'R';
+  if (isCymbal(beside) && !isCymbal(voice) && ACROSS[voice] < FAR_RIGHT) return 'L';
+  return ACROSS[voice] >= ACROSS[beside] ? 'R' : 'L';
 };
 
 const handsFor = (pattern: Pattern, school: School, onsets: readonly Onset[]): Hand[] => {
@@ -171,7 +235,7 @@ export const strainsOf = (
   left = false,
 ): Strain[] => {
   const hands = handed.filter(({ voice }) => voiceOf(voice).limb === 'hand');
-  const strains = [...crossings(hands, left), ...doubles(hands, secondsPerTick)];
+  const strains = [...crossings(hands, left), ...doubles(hands, secondsPerTick), ...flams(hands)];
   const leading = left ? 'L' : 'R';
   const last = hands.filter(({ hand }) => hand === leading || hand === 'B').at(-1);
   if (landing && last) {
@@ -221,6 +285,66 @@ const doubles = (hands: readonly StickedStroke[], secondsPerTick: number): Strai
       ];
     });
   });
+
+/** A flam takes both hands: beside another stroke there is none left for it. */
+const flams = (hands: readonly StickedStroke[]): Strain[] =>
+  [...byPlace(hands)].flatMap(([at, strokes]): Strain[] => {
+    const flam = strokes.find(({ ornament }) => ornament === 'flam');
+    const beside = strokes.find((stroke) => stroke !== flam);
+    if (!flam || !beside) return [];
+    const sentence = `A flam takes both hands, and one of them is on the ${called(beside.voice)}.`;
+    return [{ kind: 'flam', at, sentence }];
+  });
+
+/** What a sticking costs: strokes of each hand, the shortest time between two of one, its travels. */
+export type StickingCost = {
+  readonly right: number;
+  readonly left: number;
+  /** Seconds between two strokes of one hand; nothing where neither plays twice. */
+  readonly shortest: { readonly hand: 'R' | 'L'; readonly seconds: number } | undefined;
+  /** How often a hand goes from one surface to another. */
+  readonly moves: number;
+};
+
+/** @param secondsPerTick at the tempo played */
+export const costOf = (handed: readonly StickedStroke[], secondsPerTick: number): StickingCost => {
+  const own = (hand: 'R' | 'L') =>
+    handed.filter(
+      (stroke) =>
+        voiceOf(stroke.voice).limb === 'hand' && (stroke.hand === hand || stroke.hand === 'B'),
+    );
+  const [right, left] = [own('R'), own('L')];
+  const pairs = (
+    [
+      ['R', right],
+      ['L', left],
+    ] as const
+  ).flatMap(([hand, strokes]) =>
+    strokes.slice(1).map((stroke, index) => {
+      const before = strokes[index] ?? stroke;
+      const seconds = (stroke.at - before.at) * secondsPerTick;
+      return { hand, seconds, moves: stroke.voice !== before.voice };
+    }),
+  );
+  const [shortest] = pairs
+    .filter(({ seconds }) => seconds > 0)
+    .sort((a, b) => a.seconds - b.seconds);
+  return {
+    right: right.length,
+    left: left.length,
+    shortest: shortest && { hand: shortest.hand, seconds: shortest.seconds },
+    moves: pairs.filter(({ moves }) => moves).length,
+  };
+};
+
+/** The same in a sentence: `Right hand 12 strokes, left 4; …`. */
+export const costWords = ({ right, left, shortest, moves }: StickingCost): string => {
+  const pace = shortest
+    ? `; closest in one hand ${milliseconds(shortest.seconds)} (${shortest.hand === 'R' ? 'right' : 'left'})`
+    : '';
+  const travels = moves === 1 ? '1 move' : `${moves} moves`;
+  return `Right hand ${right} strokes, left ${left}${pace}; ${travels} between surfaces.`;
+};
 
 const handName = (hand: 'R' | 'L'): string => (hand === 'R' ? 'right hand' : 'left hand');
 const called = (voice: VoiceId): string =>
