@@ -3,7 +3,11 @@ const shared = {
     '^.+\\.[jt]sx?$': [
       '@swc/jest',
       {
-        jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } },
+        jsc: {
+          target: 'es2022',
+          parser: { syntax: 'typescript', tsx: true },
+          transform: { react: { runtime: 'automatic' } },
+        },
         module: { type: 'commonjs' },
       },
     ],
@@ -12,6 +16,8 @@ const shared = {
   transformIgnorePatterns: ['/node_modules/(?!(client-zip|fractional-indexing)/)'],
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',
+    // Components are told apart by what they do, not by their classes.
+    '\\.css$': '<rootDir>/src/ui/testing/styles.ts',
     // Next's guard against server code in the browser throws outside its bundler.
     '^server-only$': '<rootDir>/node_modules/server-only/empty.js',
   },
@@ -27,7 +33,7 @@ export default {
     {
       ...shared,
       displayName: 'unit',
-      testMatch: ['<rootDir>/src/{core,ui,audio}/**/*.test.ts', '<rootDir>/src/*.test.ts'],
+      testMatch: ['<rootDir>/src/{core,ui,audio}/**/*.test.{ts,tsx}', '<rootDir>/src/*.test.ts'],
     },
     {
       ...shared,

@@ -1,7 +1,11 @@
 /** A source of numbers from 0 up to 1. */
 export type Random = () => number;
 
-/** Tommy Ettinger’s mulberry32, public domain: a source that its seed settles. */
+/**
+ * Tommy Ettinger’s mulberry32, public domain: a source that its seed settles.
+ *
+ * @example mulberry(1)() === mulberry(1)() // => true
+ */
 export const mulberry = (seed: number): Random => {
   let state = Math.trunc(seed) >>> 0;
   return () => {

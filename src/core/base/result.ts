@@ -37,6 +37,10 @@ export const fail = (code: ProblemCode, place: string, message: string): Result<
   problem: { code, place, message },
 });
 
-/** A problem as one line: `Section “Verse”, bars: Bars are a whole number from 1 to 2000.` */
+/**
+ * A problem as one line: `Section “Verse”, bars: Bars are a whole number from 1 to 2000.`
+ *
+ * @example sentence({ code: 'invalid', place: 'Bars', message: 'Bars are 1 to 999.' }) // => 'Bars: Bars are 1 to 999.'
+ */
 export const sentence = ({ place, message }: Problem): string =>
   place ? `${place}: ${message}` : message;

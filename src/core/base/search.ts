@@ -3,7 +3,7 @@
  *
  * @param items in order of where they start
  * @returns −1 where none does
- * @example lastAtOrBefore([0, 4, 8], 5, (start) => start) // 1
+ * @example lastAtOrBefore([0, 4, 8], 5, (start) => start) // => 1
  */
 export const lastAtOrBefore = <T>(
   items: readonly T[],

@@ -28,7 +28,7 @@ const VALUES: Readonly<Record<string, Readonly<Record<string, string>>>> = {
  * A document, a file or an operation with the names of today: what was written before is read as it was
  * meant. `renamed` in db/migrations/006 does the same to what is stored.
  *
- * @example withNamesOfToday({ turns: {}, kind: 'hold' }) // { timeChanges: {}, kind: 'held' }
+ * @example withNamesOfToday({ turns: {}, kind: 'hold' }) // => { timeChanges: {}, kind: 'held' }
  */
 export const withNamesOfToday = (value: unknown, depth = 0): unknown => {
   if (typeof value !== 'object' || value === null || depth > DEEPEST) return value;

@@ -1,5 +1,6 @@
 import { Midi } from '@tonejs/midi';
 import fc from 'fast-check';
+import { NO_OVERRIDES } from '../../music/click';
 import { TICKS_PER_QUARTER } from '../../music/time';
 import { program, STRAIGHT_ON, soloProgram, soundingClicks } from '../../song/set';
 import { compile } from '../../song/timeline';
@@ -357,4 +358,19 @@ test('format 0 holds the same in one track, as an independent reader finds', () 
     heard.tracks.flatMap(({ notes }) => notes.map(({ time }) => time)).sort((a, b) => a - b);
   expect(times(one)).toEqual(times(many));
   expect(times(one)).toHaveLength(24);
+});
+
+test('a click 20 dB softer has a tenth of the amplitude where velocity squared is amplitude', () => {
+  const velocity = (level: number) => {
+    const map = roadMapOf([{ bars: 1 }], { countIn: 0 });
+    const click = { ...NO_OVERRIDES, atPulse: { sound: 'block' as const, level, pan: 0 } };
+    const { tracks } = exportMidi('S', soloProgram('S', compile({ ...map, click })));
+    const notes = tracks[1]!.events.flatMap(({ event }) =>
+      event.type === 'note-on' ? [event.velocity] : [],
+    );
+    return notes[1];
+  };
+  expect(velocity(0)).toBe(112);
+  // Sound level goes with 40 log10 of the value, as General MIDI has it for volume (from memory).
+  expect(velocity(-20)).toBe(Math.round(112 / Math.sqrt(10)));
 });

@@ -7,6 +7,8 @@ import {
   clickSettingsSchema,
   clicksOfBar,
   type FullClickSettings,
+  gainOf,
+  LEVEL_RANGE,
   leftIn,
   NO_OVERRIDES,
   partsAt,
@@ -150,4 +152,13 @@ test('a design that cannot be is refused with a sentence', () => {
     '1 to 64 bars with the click.',
   );
   expect(clickSettingsSchema.parse({})).toEqual(NO_OVERRIDES);
+});
+
+test('the click is never louder than its limit, nor quieter than its lowest', () => {
+  expect(gainOf(LEVEL_RANGE.highest)).toBeCloseTo(10 ** (-6 / 20), 9);
+  expect(gainOf(0)).toBe(gainOf(LEVEL_RANGE.highest));
+  expect(gainOf(60)).toBe(gainOf(LEVEL_RANGE.highest));
+  expect(gainOf(-200)).toBe(gainOf(LEVEL_RANGE.lowest));
+  for (const strange of [Number.NaN, Number.POSITIVE_INFINITY])
+    expect(gainOf(strange)).toBe(gainOf(LEVEL_RANGE.start));
 });

@@ -5,7 +5,7 @@ export const LEVEL_RANGE = { lowest: -48, start: -30, highest: -6 } as const;
  * A level kept within its range, as the factor on every sample.
  *
  * @param decibels relative to full scale
- * @example gainOf(-20) // 0.1
+ * @example gainOf(-20) // => 0.1
  */
 export const gainOf = (decibels: number): number => {
   const { lowest, highest, start } = LEVEL_RANGE;

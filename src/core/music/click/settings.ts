@@ -148,7 +148,7 @@ export const USUAL_DESIGN: FullClickSettings = {
 /**
  * What holds where several have a say, from the outermost (the band) to the innermost (a section).
  *
- * @example clickSettingsFor([{ ...NO_OVERRIDES, divide: 2 }, NO_OVERRIDES]).divide // 2
+ * @example clickSettingsFor([{ ...NO_OVERRIDES, divide: 2 }, NO_OVERRIDES]).divide // => 2
  */
 export const clickSettingsFor = (from: readonly ClickSettings[]): FullClickSettings => {
   const full: Record<string, unknown> = { ...USUAL_DESIGN };

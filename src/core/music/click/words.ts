@@ -13,7 +13,7 @@ const SILENCE = 'Bars left out are written 4 on 2 off, 30 % (by chance), ones, o
 /**
  * Bars that are left out, as typed.
  *
- * @example parseSilence('4 on 2 off') // { kind: 'bars', on: 4, off: 2 }
+ * @example parseSilence('4 on 2 off') // => { ok: true, value: { kind: 'bars', on: 4, off: 2 } }
  */
 export const parseSilence = (text: string): Result<Silence> => {
   const words = text.trim().toLowerCase();

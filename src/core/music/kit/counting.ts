@@ -30,7 +30,9 @@ const WORDS: readonly (readonly [part: number, word: string])[] = [
  *
  * @param offset ticks from the bar line
  * @param bar which bar of the pattern, from 1
- * @example countWord({ numerator: 4, denominator: 4 }, 0, 2) // '2'
+ * @example countWord({ numerator: 4, denominator: 4 }, 0, 2) // => '2'
+ * @example countWord({ numerator: 4, denominator: 4 }, 5040) // => 'e'
+ * @example countWord({ numerator: 4, denominator: 4 }, 30240) // => '&'
  */
 export const countWord = (meter: Meter, offset: number, bar = 1): string => {
   const beat = beatTicks(meter);

@@ -58,7 +58,7 @@ const LINEAR_CELLS = ['RLKK', 'RLRK', 'RKLK', 'RLKR', 'KRLK'] as const;
  * The numbers of the cells that a seed draws, one a quarter, from 1 to 5: its digits to the base of
  * five. Over four beats the seeds 0 to 624 draw each of the 625 fills once.
  *
- * @example numbersOf(7, 4) // [1, 1, 2, 3]
+ * @example numbersOf(7, 4) // => [1, 1, 2, 3]
  */
 export const numbersOf = (seed: number, beats: number): number[] => {
   const numbers: number[] = [];

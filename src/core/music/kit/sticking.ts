@@ -42,7 +42,6 @@ type Onset = { readonly at: number; readonly strokes: readonly Struck[] };
  * All of it is common practice; no source.
  *
  * @param left whether the player is left-handed: everything is mirrored
- * @example stick(sixteenthsOnTheHatWithBackbeat) // R L R L, R on the snare on 2, L R L
  */
 export const stick = (pattern: Pattern, left = false): StickedStroke[] => {
   const onsets = onsetsOf(pattern);

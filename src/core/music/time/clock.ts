@@ -2,8 +2,10 @@
  * A length of time as a clock shows it, rounded to whole seconds.
  *
  * @param time seconds; a negative time gets a minus sign
- * @example clock(192.4) // '3:12'
- * @example clock(3723) // '1:02:03'
+ * @example clock(192.4) // => '3:12'
+ * @example clock(3723) // => '1:02:03'
+ * @example clock(-0.4) // => '0:00'
+ * @example clock(-65) // => '−1:05'
  */
 export const clock = (time: number): string => {
   const whole = Math.round(Math.abs(time));
@@ -23,8 +25,9 @@ export const clock = (time: number): string => {
  * A time to the millisecond, without needless noughts: a place in a recording.
  *
  * @param time seconds; a negative time gets a hyphen
- * @example exactClock(161) // '2:41'
- * @example exactClock(3.25) // '0:03.25'
+ * @example exactClock(161) // => '2:41'
+ * @example exactClock(3.25) // => '0:03.25'
+ * @example exactClock(-61.5) // => '-1:01.5'
  */
 export const exactClock = (time: number): string => {
   const milli = Math.round(Math.abs(time) * 1000);
@@ -40,6 +43,10 @@ const CLOCK = /^([-−])?(?:(?:(\d{1,2}):)?(\d{1,4}):)?(\d{1,5}(?:[.,]\d{1,3})?)
  * A time as typed: `2:41`, `1:02:03.5`, `41.7`, `41.7 s`.
  *
  * @returns seconds; nothing where it is no time
+ * @example parseClock('2:41') // => 161
+ * @example parseClock('1:02:03.5') // => 3723.5
+ * @example parseClock('41,7 s') // => 41.7
+ * @example parseClock('1:75') // => undefined
  */
 export const parseClock = (text: string): number | undefined => {
   const match = CLOCK.exec(text.trim());

@@ -35,11 +35,19 @@ export const meterSchema = z
 
 export type Meter = z.infer<typeof meterSchema>;
 
-/** The length of one beat: the meter's denominator. */
+/**
+ * The length of one beat: the meter's denominator.
+ *
+ * @example beatTicks({ denominator: 8 }) // => 10080
+ */
 export const beatTicks = ({ denominator }: Pick<Meter, 'denominator'>): Ticks =>
   ticks(TICKS_PER_WHOLE / denominator);
 
-/** The length of a bar. */
+/**
+ * The length of a bar.
+ *
+ * @example barTicks({ numerator: 7, denominator: 8 }) // => 70560
+ */
 export const barTicks = (meter: Meter): Ticks => ticks(meter.numerator * beatTicks(meter));
 
 /**
@@ -47,7 +55,10 @@ export const barTicks = (meter: Meter): Ticks => ticks(meter.numerator * beatTic
  * 12/8), twos with a three at the end in other eighths and shorter, and one group in 4/4, 3/4, 2/2.
  * The defaults are common practice; no source.
  *
- * @example groupsOf({ numerator: 7, denominator: 8 }) // [2, 2, 3]
+ * @example groupsOf({ numerator: 7, denominator: 8 }) // => [2, 2, 3]
+ * @example groupsOf({ numerator: 12, denominator: 8 }) // => [3, 3, 3, 3]
+ * @example groupsOf({ numerator: 5, denominator: 4 }) // => [5]
+ * @example groupsOf({ numerator: 7, denominator: 8, grouping: [3, 2, 2] }) // => [3, 2, 2]
  */
 export const groupsOf = ({ numerator, denominator, grouping }: Meter): readonly number[] => {
   if (grouping) return grouping;
@@ -65,6 +76,7 @@ export type Pulse = { readonly offset: Ticks; readonly accent: 'bar' | 'group' |
 /**
  * The pulses of a bar. Meters in quarters and longer pulse on every beat; meters in eighths and
  * shorter pulse on their groups, so that 6/8 has two pulses, 5/4 five and 7/8 (2+2+3) three.
+ * @example pulsesOf({ numerator: 6, denominator: 8 }).map(({ offset }) => offset) // => [0, 30240]
  */
 export const pulsesOf = (meter: Meter): readonly Pulse[] => {
   const beat = beatTicks(meter);
@@ -80,12 +92,17 @@ export const pulsesOf = (meter: Meter): readonly Pulse[] => {
 /**
  * The beat of the bar that follows a count of some beats begun on beat 1.
  *
- * @example beatAfterCount({ numerator: 4, denominator: 4 }, 6) // 3
+ * @example beatAfterCount({ numerator: 4, denominator: 4 }, 6) // => 3
+ * @example beatAfterCount({ numerator: 3, denominator: 4 }, 3) // => 1
  */
 export const beatAfterCount = ({ numerator }: Meter, beats: number): number =>
   (beats % numerator) + 1;
 
-/** A meter in writing: `4/4`, `7/8 2+2+3`; the grouping only where it was given. */
+/**
+ * A meter in writing: `4/4`, `7/8 2+2+3`; the grouping only where it was given.
+ *
+ * @example meterText({ numerator: 7, denominator: 8, grouping: [2, 2, 3] }) // => '7/8 2+2+3'
+ */
 export const meterText = ({ numerator, denominator, grouping }: Meter): string =>
   `${numerator}/${denominator}${grouping ? ` ${grouping.join('+')}` : ''}`;
 

@@ -19,8 +19,9 @@ const PLAIN: Record<string, number> = { whole: 1, half: 2, quarter: 4, eighth: 8
 /**
  * The length of a note value.
  *
- * @example noteTicks('quarter') // 20160
- * @example noteTicks('dotted-quarter') // 30240
+ * @example noteTicks('quarter') // => 20160
+ * @example noteTicks('dotted-quarter') // => 30240
+ * @example noteTicks('sixteenth') // => 5040
  */
 export const noteTicks = (value: NoteValue): Ticks => {
   const dotted = value.startsWith('dotted-');

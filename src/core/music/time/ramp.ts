@@ -25,7 +25,9 @@ export type Stretch = {
  * Both are the definitions integrated; no outside source is needed.
  *
  * @param position 0 to the length; beyond it the formula goes on, up to where the speed would be 0
- * @example elapsed({ shape: 'even-per-beat', length: 8 beats, from: 120, to: 60 }, 8 beats) // 8·ln 2 s
+ * @example elapsed({ shape: 'even-per-beat', length: 8, from: 2, to: 1 }, 8) // => 5.545177444
+ * @example elapsed({ shape: 'even-per-second', length: 12, from: 1, to: 2 }, 12) // => 8
+ * @example elapsed({ shape: 'even-per-second', length: 12, from: 1, to: 2 }, 5) // => 4
  */
 export const elapsed = (stretch: Stretch, position: Ticks): Seconds => {
   const { from, to, length } = stretch;
@@ -44,6 +46,8 @@ export const elapsed = (stretch: Stretch, position: Ticks): Seconds => {
  *
  * @param time 0 to the stretch's duration, in seconds
  * @returns a position that need not be a whole tick
+ * @example travelled({ shape: 'even-per-second', length: 12, from: 1, to: 2 }, 4) // => 5
+ * @example travelled({ shape: 'held', length: 8, from: 2, to: 2 }, 3) // => 6
  */
 export const travelled = (stretch: Stretch, time: Seconds): Ticks => {
   const { from, to, length } = stretch;
@@ -56,7 +60,12 @@ export const travelled = (stretch: Stretch, time: Seconds): Ticks => {
   return ticks(from * time + (acceleration * time * time) / 2);
 };
 
-/** The speed at a position of a stretch, in ticks a second. */
+/**
+ * The speed at a position of a stretch, in ticks a second.
+ *
+ * @example rateAt({ shape: 'even-per-beat', length: 8, from: 2, to: 1 }, 4) // => 1.5
+ * @example rateAt({ shape: 'even-per-second', length: 12, from: 1, to: 2 }, 5) // => 1.5
+ */
 export const rateAt = (stretch: Stretch, position: Ticks): Rate => {
   const { shape, from, to, length } = stretch;
   if (shape === 'held' || from === to) return from;

@@ -30,7 +30,7 @@ type Tap = { readonly beat: number; readonly time: number };
  *
  * @param times when each tap came, in seconds, rising
  * @returns nothing for fewer than three taps, or where no steady beat is left
- * @example tapTempo([0.012, 0.508, 0.996, 1.503, 2.001, 2.497, 3.01, 3.502])?.perMinute // 120.1688
+ * @example tapTempo([0.012, 0.508, 0.996, 1.503, 2.001, 2.497, 3.01, 3.502])?.perMinute // => 120.1688
  */
 export const tapTempo = (times: readonly number[]): TapTempo | undefined => {
   const taps = numbered(times);

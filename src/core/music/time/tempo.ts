@@ -31,7 +31,8 @@ export const rate = (value: number): Rate => value as Rate;
 /**
  * The speed of a tempo in ticks a second. A tempo of b for a note value v makes one v last 60/b s.
  *
- * @example rateOf({ perMinute: 100, unit: 'quarter' }) // 33600: a 4/4 bar of 80640 ticks lasts 2.4 s
+ * @example rateOf({ perMinute: 100, unit: 'quarter' }) // => 33600: a 4/4 bar of 80640 ticks lasts 2.4 s
+ * @example rateOf({ perMinute: 60, unit: 'dotted-quarter' }) // => 30240
  */
 export const rateOf = ({ perMinute, unit }: Tempo): Rate =>
   rate((Math.round(perMinute * 1000) * noteTicks(unit)) / 60_000);
@@ -39,7 +40,8 @@ export const rateOf = ({ perMinute, unit }: Tempo): Rate =>
 /**
  * The number a minute of a note value at a speed, for showing.
  *
- * @example perMinuteAt(rate(33600), 'quarter') // 100
+ * @example perMinuteAt(rate(33600), 'quarter') // => 100
+ * @example perMinuteAt(rate(30240), 'dotted-quarter') // => 60
  */
 export const perMinuteAt = (speed: Rate, unit: Tempo['unit']): number =>
   (speed * 60) / noteTicks(unit);

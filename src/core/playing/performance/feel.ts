@@ -8,6 +8,9 @@ import type { Feel } from '../../song/roadmap';
  * @param offset ticks from the bar line
  * @returns ticks from the bar line, not always whole
  * @example at 2 : 1 the off-beat eighth lies at 2/3 of its beat
+ * @example swung(10080, { of: 'eighths', ratio: 2 }) // => 13440
+ * @example swung(5040, { of: 'sixteenths', ratio: 2 }) // => 6720
+ * @example swung(0, { of: 'eighths', ratio: 2 }) // => 0
  */
 export const swung = (offset: number, swing: Feel['swing']): number => {
   if (!swing || swing.ratio === 1) return offset;

@@ -187,3 +187,32 @@ test('straight strokes lie exactly where the timeline puts their place, through 
     notes.every(({ voice, limbs }) => limbs.every((limb) => limb.endsWith(voiceOf(voice).limb))),
   ).toBe(true);
 });
+
+test('the force of a plain stroke is the level’s: 0.32 at level 1, 0.8 at level 5', () => {
+  const forces = [1, 2, 3, 4, 5].map(
+    (level) =>
+      song(`song 120, in 4/4, count 4\ngroove G = sn 1\nA: 1, groove G, level ${level}`).notes[0]
+        ?.force,
+  );
+  expect(forces.map((one) => Number(one?.toFixed(6)))).toEqual([0.32, 0.44, 0.56, 0.68, 0.8]);
+});
+
+test('in a crescendo each stroke has the force of its place', () => {
+  const { notes } = song(
+    'song 120, in 4/4, count 4\ngroove G = sn 1 2 3 4\nA: 2, groove G, level 1 > 5',
+  );
+  notes.forEach(({ force }, beat) => {
+    expect(force).toBeCloseTo(0.2 + 0.12 * (1 + (4 * beat) / 8), 6);
+  });
+});
+
+// A swing of 2 : 1 is a triplet feel: the off-beat comes on the last third. Common practice.
+test('swung off-beats come at two thirds of their pair, on-beats where they are', () => {
+  const at = (feel: string, groove: string) =>
+    song(`song 60, in 4/4, count 4\ngroove G = ${groove}\nA: 1, feel ${feel}, groove G`).notes.map(
+      ({ seconds }) => Number((seconds % 4).toFixed(6)),
+    );
+  expect(at('swung eighths 2:1', 'hh 1 1& 2')).toEqual([0, 0.666667, 1]);
+  expect(at('swung sixteenths 2:1', 'hh 1 1e 1& 1a 2')).toEqual([0, 0.333333, 0.5, 0.833333, 1]);
+  expect(at('straight', 'hh 1 1& 2')).toEqual([0, 0.5, 1]);
+});

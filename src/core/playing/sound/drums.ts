@@ -119,7 +119,11 @@ export const FORCES_HEARD = 5;
 const heardForce = (force: number): number =>
   Math.max(1, Math.min(FORCES_HEARD, Math.round(force * FORCES_HEARD)));
 
-/** Names the sound of a stroke, for keeping it once it is made. */
+/**
+ * Names the sound of a stroke, for keeping it once it is made.
+ *
+ * @example soundName('snare', 'head', false, 1) // => 'snare head 5'
+ */
 export const soundName = (voice: VoiceId, how: string, buzz: boolean, force: number): string =>
   `${buzz && voice === 'snare' ? 'snare buzz' : `${voice} ${articulationOf(voice, how).id}`} ${heardForce(force)}`;
 

@@ -76,7 +76,11 @@ const groupsOf = (inTurn: readonly Announcement[]): Announcement[][] => {
   return [...groups.values()];
 };
 
-/** How long (s) the words would take where nobody can say: about fifteen letters a second. */
+/**
+ * How long (s) the words would take where nobody can say: about fifteen letters a second.
+ *
+ * @example guessedLength({ text: 'Bridge in two', take: 'plain' }) // => 1.117
+ */
 export const guessedLength = ({ text, take }: Pick<Line, 'text' | 'take'>): number =>
   (0.25 + text.length / 15) * (take === 'short' ? 0.55 : 1);
 

@@ -40,6 +40,8 @@ const TEMPO_HELP = 'Type a tempo like 126, q. 72, 96 > 144, or > 144 bar steps.'
  *
  * @param unit the note value that a bare number counts
  * @returns null for an empty text: the tempo stays as it was
+ * @example parseTempo('96 > 144', 'quarter').value.kind // => 'ramp'
+ * @example parseTempo('126', 'quarter').value.perMinute // => 126
  */
 export const parseTempo = (text: string, unit: NoteValue): Result<TempoChange | null> => {
   const typed = text.trim().toLowerCase().replaceAll('→', '>');
@@ -65,7 +67,11 @@ export const parseTempo = (text: string, unit: NoteValue): Result<TempoChange | 
 const rampShape = (words: string): RampShape | undefined =>
   (Object.keys(RAMP_WORDS) as RampShape[]).find((shape) => RAMP_WORDS[shape] === words);
 
-/** A tempo as it is typed; the note's letter only where it is not the usual one. */
+/**
+ * A tempo as it is typed; the note's letter only where it is not the usual one.
+ *
+ * @example tempoText({ kind: 'held', perMinute: 72, unit: 'dotted-quarter' }, 'quarter') // => 'q. 72'
+ */
 export const tempoText = (tempo: TempoChange | null, unit: NoteValue): string => {
   if (!tempo) return '';
   const letter = Object.entries(NOTE_LETTERS).find(([, value]) => value === tempo.unit)![0];
@@ -81,6 +87,8 @@ const METER = /^(\d+)\s*\/\s*(\d+)(?:\s*[(\s]\s*(\d+(?:\s*\+\s*\d+)*)\s*\)?)?$/;
  * A meter as typed: `4/4`, `7/8 2+2+3`.
  *
  * @returns null for an empty text: the meter stays as it was
+ * @example parseMeter('7/8 2+2+3').value // => { numerator: 7, denominator: 8, grouping: [2, 2, 3] }
+ * @example parseMeter('4/3').ok // => false
  */
 export const parseMeter = (text: string): Result<Meter | null> => {
   const typed = text.trim();
@@ -109,21 +117,38 @@ export const orInherited =
   (text: string): Result<T | null> =>
     text.trim() === '' ? ok(null) : parse(text);
 
-/** A level as typed: `3`, or `2 > 4` for a crescendo. */
+/**
+ * A level as typed: `3`, or `2 > 4` for a crescendo.
+ *
+ * @example parseLevel('2 > 4').value // => { from: 2, to: 4 }
+ */
 export const parseLevel = (text: string): Result<{ from: Level; to: Level }> => {
   const match = /^([1-5])(?:\s*(?:>|-|–|→)\s*([1-5]))?$/.exec(text.trim());
   if (!match) return fail('invalid', 'Level', 'Type a level from 1 to 5, or two like 2 > 4.');
   return ok({ from: Number(match[1]) as Level, to: Number(match[2] ?? match[1]) as Level });
 };
 
+/**
+ * @example levelText({ from: 3, to: 3 }) // => '3'
+ * @example levelText({ from: 2, to: 4 }) // => '2 > 4'
+ */
 export const levelText = ({ from, to }: { from: Level; to: Level }): string =>
   from === to ? String(from) : `${from} > ${to}`;
 
-/** A whole number as typed; anything else goes on as NaN for the schema to refuse. */
+/**
+ * A whole number as typed; anything else goes on as NaN for the schema to refuse.
+ *
+ * @example parseWhole('16') // => 16
+ * @example parseWhole('7.5') // => 7.5
+ */
 export const parseWhole = (text: string): number =>
   /^\s*-?\d+(\.\d+)?\s*$/.test(text) ? Number(text) : Number.NaN;
 
-/** A feel in words: `half-time, swung eighths 2:1, train beat`; `straight` for a plain one. */
+/**
+ * A feel in words: `half-time, swung eighths 2:1, train beat`; `straight` for a plain one.
+ *
+ * @example feelText({ backbeat: 'half-time', swing: null, style: '' }) // => 'half-time'
+ */
 export const feelText = ({ backbeat, swing, style }: Feel): string =>
   [
     backbeat === 'normal' ? '' : backbeat,

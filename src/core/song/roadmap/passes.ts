@@ -30,7 +30,9 @@ export type Passes = z.infer<typeof passesSchema>;
  *
  * @param pass from 1
  * @param of how often the section is played
- * @example holdsOn({ except: [1] }, 2, 3) // true: on every pass but the first
+ * @example holdsOn({ except: [1] }, 2, 3) // => true: on every pass but the first
+ * @example holdsOn({ only: [-1] }, 3, 3) // => true
+ * @example holdsOn(null, 1, 1) // => true
  */
 export const holdsOn = (passes: Passes | null, pass: number, of: number): boolean => {
   if (!passes) return true;
@@ -39,7 +41,11 @@ export const holdsOn = (passes: Passes | null, pass: number, of: number): boolea
   return 'only' in passes ? named(passes.only) : !named(passes.except);
 };
 
-/** Those of the passes named that a section played so many times does not have. */
+/**
+ * Those of the passes named that a section played so many times does not have.
+ *
+ * @example missingPasses({ only: [1, 4] }, 3) // => [4]
+ */
 export const missingPasses = (passes: Passes | null, of: number): number[] => {
   const list = passes ? ('only' in passes ? passes.only : passes.except) : [];
   return list.filter((one) => Math.abs(one) > of);
@@ -47,6 +53,8 @@ export const missingPasses = (passes: Passes | null, of: number): number[] => {
 
 /**
  * Passes in the words that are typed: `1`, `1 3`, `not 1`, `last`, `last-1`.
+ * @example passesText({ except: [-1] }) // => 'not last'
+ * @example passesText({ only: [1, 3] }) // => '1 3'
  */
 export const passesText = (passes: Passes): string => {
   const list = 'only' in passes ? passes.only : passes.except;
@@ -56,7 +64,12 @@ export const passesText = (passes: Passes): string => {
   return `${'except' in passes ? 'not ' : ''}${words.join(' ')}`;
 };
 
-/** Passes in a sentence: `the first time`, `the second and third time`, `every time but the last`. */
+/**
+ * Passes in a sentence: `the first time`, `the second and third time`, `every time but the last`.
+ *
+ * @example passesWords({ only: [2, 3] }) // => 'the second and third time'
+ * @example passesWords({ except: [-1] }) // => 'every time but the last'
+ */
 export const passesWords = (passes: Passes): string => {
   const list = 'only' in passes ? passes.only : passes.except;
   const words = list.map(ordinal);
@@ -75,7 +88,11 @@ const ordinal = (pass: number): string => {
 
 const HELP = 'Type passes like 1, 1 3, not 1, or last.';
 
-/** Passes as typed; the inverse of `passesText`. Commas part as well as spaces. */
+/**
+ * Passes as typed; the inverse of `passesText`. Commas part as well as spaces.
+ *
+ * @example parsePasses('last-1').value // => { only: [-2] }
+ */
 export const parsePasses = (text: string): Result<Passes> => {
   const typed = text.trim().toLowerCase();
   const except = /^(not|but|except)\s+/.exec(typed);

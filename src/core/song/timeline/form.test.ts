@@ -317,3 +317,70 @@ test('any form is valid, loses no bar, and its times rise and come back', () => 
     { numRuns: 200 },
   );
 });
+
+test('of two endings that claim one pass the one that serves the earlier pass is played', () => {
+  const map = roadMapOf(
+    [
+      { id: 'a', bars: 1, within: 'r', order: 'a0' },
+      { id: 'late', name: 'Late', bars: 2, within: 'e2', order: 'a0' },
+      { id: 'early', name: 'Early', bars: 3, within: 'e1', order: 'a0' },
+    ],
+    {},
+    {
+      repeats: [{ id: 'r', order: 'a5', within: null, times: 3 }],
+      endings: [
+        { id: 'e2', repeat: 'r', passes: again(2, 3) },
+        { id: 'e1', repeat: 'r', passes: again(1, 2) },
+      ],
+    },
+  );
+  expect(compile(map).passages.map(({ name, bars }) => `${name || 'A'} ${bars}`)).toEqual([
+    expect.stringMatching(/ 1$/),
+    'Early 3',
+    expect.stringMatching(/ 1$/),
+    'Early 3',
+    expect.stringMatching(/ 1$/),
+    'Late 2',
+  ]);
+});
+
+test('two fermatas at one place follow one another', () => {
+  const at = { bar: 2, ticks: 0 };
+  const map = roadMapOf(
+    [{ id: 'a', bars: 3 }],
+    {},
+    {
+      fermatas: [
+        { id: 'f', section: 'a', at, seconds: 3, cue: '' },
+        { id: 'g', section: 'a', at, seconds: 4, cue: 'nod' },
+      ],
+    },
+  );
+  const { fermatas, bars, seconds: length } = compile(map);
+  // At 120 bar 2 would begin at 2 s; time stands still for 7 s before it.
+  const both = fermatas.map(({ startSeconds, seconds: lasts }) => [startSeconds, lasts]);
+  expect(both[0]![0]).toBe(2);
+  expect(both[1]![0]).toBe(both[0]![0]! + both[0]![1]!);
+  expect(bars[1]?.startSeconds).toBe(9);
+  expect(length).toBe(13);
+});
+
+test('an ending restores what the body ended with, and what follows the repeat what its last ending did', () => {
+  const map = roadMapOf(
+    [
+      { id: 'a', bars: 1, within: 'r', order: 'a0', meter: { numerator: 3, denominator: 4 } },
+      { id: 'b', bars: 1, within: 'e1', order: 'a0', meter: { numerator: 5, denominator: 4 } },
+      { id: 'c', bars: 1, within: 'e2', order: 'a0' },
+      { id: 'd', bars: 1, order: 'a9' },
+    ],
+    {},
+    {
+      repeats: [{ id: 'r', order: 'a5', within: null, times: 2 }],
+      endings: [
+        { id: 'e1', repeat: 'r', passes: again(1) },
+        { id: 'e2', repeat: 'r', passes: again(2) },
+      ],
+    },
+  );
+  expect(compile(map).bars.map(({ meter }) => meter.numerator)).toEqual([3, 5, 3, 3, 3]);
+});

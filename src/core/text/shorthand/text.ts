@@ -42,7 +42,11 @@ export const cut = (
 const isClock = (text: string, at: number): boolean =>
   text[at] === ':' && /\d/.test(text[at - 1] ?? '') && /\d/.test(text[at + 1] ?? '');
 
-/** Without the space around it. */
+/**
+ * Without the space around it.
+ *
+ * @example trimmed({ text: '  A ', column: 3 }) // => { text: 'A', column: 5 }
+ */
 export const trimmed = ({ text, column }: Piece): Piece => ({
   text: text.trim(),
   column: column + (text.length - text.trimStart().length),
@@ -58,13 +62,22 @@ export const wordsOf = ({ text, column }: Piece): Word[] =>
     quoted: match[1] !== undefined,
   }));
 
-/** Text in quotes. */
+/**
+ * Text in quotes.
+ *
+ * @example quote('12 in') // => '"12 in"'
+ */
 export const quote = (text: string): string =>
   `"${text.replaceAll('\\', '\\\\').replaceAll('"', '\\"')}"`;
 
 const PLAIN = /^[\p{L}\p{N}](?:[\p{L}\p{N}\p{M} .'’&/!?()+#*-]*[\p{L}\p{N}\p{M}.'’!?()#*])?$/u;
 
-/** A name, in quotes only where it would be misread. */
+/**
+ * A name, in quotes only where it would be misread.
+ *
+ * @example nameText('Verse 2') // => 'Verse 2'
+ * @example nameText('in, out') // => '"in, out"'
+ */
 export const nameText = (name: string): string =>
   PLAIN.test(name) && !/ {2}/.test(name) && !BLOCKS.some((word) => isWord(name, word))
     ? name
