@@ -102,12 +102,16 @@ export const createAudioOutput = (): Output => {
       const stem = stems[sound.stem];
       const source = new AudioBufferSourceNode(context, { buffer: bufferOf(sound) });
       source.start(at);
-      if (until === undefined) source.connect(sound.pan ? panned(sound.pan, stem) : stem);
+      const to = sound.pan ? panned(sound.pan, stem) : stem;
+      const { gain = 1 } = sound;
+      if (until === undefined && gain === 1) source.connect(to);
       else {
-        const fade = new GainNode(context);
-        fade.gain.setTargetAtTime(0, Math.max(0, until), CUT_OFF);
-        source.connect(fade).connect(stem);
-        source.stop(Math.max(0, until) + 8 * CUT_OFF);
+        const level = new GainNode(context, { gain });
+        source.connect(level).connect(to);
+        if (until !== undefined) {
+          level.gain.setTargetAtTime(0, Math.max(0, until), CUT_OFF);
+          source.stop(Math.max(0, until) + 8 * CUT_OFF);
+        }
       }
       return () => source.stop();
     },

@@ -166,7 +166,7 @@ test('drums that are not ready in time come in when they are, at their place', a
   expect(speakers.started).toEqual([]);
   await jest.advanceTimersByTimeAsync(2);
   expect(speakers.started.length).toBeGreaterThan(0);
-  const sounds = [0.5, 2.5, 3.5].map((at) => ({ sound: 'snare', at, until: undefined }));
+  const sounds = [0.5, 2.5, 3.5].map((at) => ({ sound: 'snare', gain: 1, at, until: undefined }));
   speakers.advance(2);
   ready({ program, drums: { sounds, render: () => new Float32Array(1) } });
   await jest.advanceTimersByTimeAsync(0);

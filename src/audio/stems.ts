@@ -33,6 +33,8 @@ export type Sound = {
   readonly stem: 'click' | 'drums';
   /** −1 left to 1 right. */
   readonly pan?: number;
+  /** The factor on its samples. */
+  readonly gain?: number;
 };
 
 /** A sound with its place in the program, in seconds. */
@@ -89,10 +91,11 @@ const voiceStem = (voice: readonly Utterance[]): ScheduledSound[] =>
 
 const drumStem = (drums: Drums | undefined): ScheduledSound[] =>
   drums
-    ? drums.sounds.map(({ sound, at, until }) => ({
+    ? drums.sounds.map(({ sound, gain, at, until }) => ({
         time: at,
         stem: 'drums',
         key: sound,
+        gain,
         make: (sampleRate) => drums.render(sound, sampleRate),
         ...(until !== undefined && { until }),
       }))

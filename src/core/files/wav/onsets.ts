@@ -8,6 +8,9 @@ const FILE_DECIBELS = -6;
 /** Several drums sound at once: each has room for the others. */
 const DRUM_DECIBELS = -12;
 
+/** Drums are made in steps of a quarter of a decibel, less than can be told apart. */
+const LEVEL_STEPS = 4;
+
 /** Something spoken, in the time of the program. */
 export type Utterance = {
   readonly at: number;
@@ -94,11 +97,13 @@ function* voiceOnsets(
 function* drumOnsets(drums: readonly Sounding[], format: WavFormat): Generator<Ringing, undefined> {
   const made = new Map<string, Int32Array[]>();
   const sides = gains(format, 'drums', 0);
-  for (const { sound, at, until } of drums) {
+  for (const { sound, gain, at, until } of drums) {
+    const level = Math.round(20 * Math.log10(gain) * LEVEL_STEPS) / LEVEL_STEPS;
+    const key = `${sound} ${level}`;
     const known =
-      made.get(sound) ??
-      channelled(renderDrum(sound, SAMPLE_RATE), DRUM_DECIBELS, 0, format, sides);
-    made.set(sound, known);
+      made.get(key) ??
+      channelled(renderDrum(sound, SAMPLE_RATE), DRUM_DECIBELS, level, format, sides);
+    made.set(key, known);
     const length = until === undefined ? undefined : (until - at) * SAMPLE_RATE;
     yield ringing(at, length === undefined ? known : known.map((one) => cut(one, length)));
   }

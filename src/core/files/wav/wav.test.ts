@@ -8,9 +8,12 @@ import {
   SOUND_NAMES,
   TIMBRES,
 } from '../../music/click';
+import { USUAL_LAYOUT } from '../../music/kit';
+import { drumsOf } from '../../playing/sound';
 import { program, soloProgram } from '../../song/set';
 import { compile } from '../../song/timeline';
 import { quarter, roadMapOf } from '../../testing';
+import { parseShorthand } from '../../text/shorthand';
 import {
   onsetFrame,
   SAMPLE_RATE,
@@ -237,4 +240,32 @@ test('in stereo each kind of click is on its side, and the drums are opposite th
     sample(bytes, format, onsetFrame(beat * 0.5), channel);
   expect([at(0, 0), at(0, 1)]).toEqual([Math.round(0.8 * gainOf(-6) * 0x7fff), 0]);
   expect([at(1, 0), at(1, 1)]).toEqual([0, Math.round(0.8 * gainOf(-12) * 0x7fff)]);
+});
+
+test('five levels are five loudnesses in the file, and a crescendo grows stroke by stroke', () => {
+  const peaks = (sections: string) => {
+    let count = 0;
+    const text = `song 120, in 4/4, count 4\ngroove G = sn 1 2 3 4\n${sections}`;
+    const { map } = parseShorthand(text, (where) => `${where}${++count}`);
+    const song = soloProgram('Song', compile(map));
+    const drums = drumsOf(song, [map], USUAL_LAYOUT);
+    const format: WavFormat = { bits: 24, layout: 'mono' };
+    const bytes = Buffer.concat([...wavChunks(song, format, { click: false, drums })]);
+    return drums.map(({ at }) =>
+      Math.max(
+        ...Array.from({ length: 3000 }, (_, index) =>
+          Math.abs(sample(bytes, format, onsetFrame(at) + index)),
+        ),
+      ),
+    );
+  };
+  const levels = peaks(
+    'A: 1, groove G, level 1\nB: 1, groove G, level 2\nC: 1, groove G, level 3\nD: 1, groove G, level 4\nE: 1, groove G, level 5',
+  );
+  const each = [0, 4, 8, 12, 16].map((first) => levels[first]!);
+  for (let index = 1; index < each.length; index++)
+    expect(each[index]! / each[index - 1]!).toBeGreaterThan(1.12);
+  const growing = peaks('A: 2, groove G, level 1 > 5');
+  for (let index = 1; index < growing.length; index++)
+    expect(growing[index]!).toBeGreaterThan(growing[index - 1]!);
 });

@@ -127,6 +127,19 @@ const heardForce = (force: number): number =>
 export const soundName = (voice: VoiceId, how: string, buzz: boolean, force: number): string =>
   `${buzz && voice === 'snare' ? 'snare buzz' : `${voice} ${articulationOf(voice, how).id}`} ${heardForce(force)}`;
 
+/** How loudness grows with force: what is played twice as hard is 8 dB louder. */
+const LOUDER = 1.4;
+
+/**
+ * The factor on a sound that makes it as loud as its force: sounds are made for a few forces only.
+ *
+ * @param force 0 to 1
+ * @example gainFor(1) // => 1
+ * @example gainFor(0.32) // => 0.732
+ */
+export const gainFor = (force: number): number =>
+  ((force * FORCES_HEARD) / heardForce(force)) ** LOUDER;
+
 /** Loudness of the kit’s voices against one another. */
 const BALANCE: Readonly<Partial<Record<string, number>>> = {
   bass: 1,
@@ -164,7 +177,7 @@ export const renderDrum = (name: string, sampleRate: number): Float32Array => {
   // Soft strokes are duller as well as quieter.
   addNoise(samples, recipe, sampleRate, 0.45 + 0.55 * hard);
   const voice = name.split(' ')[0]!;
-  return finished(samples, recipe, sampleRate, (BALANCE[voice] ?? TOMS) * hard ** 1.4);
+  return finished(samples, recipe, sampleRate, (BALANCE[voice] ?? TOMS) * hard ** LOUDER);
 };
 
 /** The factor from one sample to the next of something that falls to a thousandth in `decay` seconds. */

@@ -1,10 +1,12 @@
 import type { Note } from '../performance';
-import { soundName } from './drums';
+import { gainFor, soundName } from './drums';
 
 /** A sound to start at a time, and when it is cut. */
 export type Sounding = {
   /** As for `renderDrum`. */
   readonly sound: string;
+  /** The factor on its samples, so that it is as loud as its force. */
+  readonly gain: number;
   /** Seconds, in the time of the notes. */
   readonly at: number;
   /** When it is silenced, in seconds; nothing while it may ring. */
@@ -39,19 +41,24 @@ export const soundsOf = (notes: readonly Note[]): Sounding[] => {
     const cut = RINGING.has(strikes(note)) && note.after !== 'ring' ? nextClosing : undefined;
     const caught = note.after === 'choke' ? at + CAUGHT : undefined;
     const sound = soundName(note.voice, note.how, note.ornament === 'buzz', note.force);
-    sounds.push({ sound, at, until: caught ?? cut });
-    if (note.ornament === 'roll') sounds.push(...rollOf(note, sound, next));
+    const heard = { sound, gain: gainFor(note.force) };
+    sounds.push({ ...heard, at, until: caught ?? cut });
+    if (note.ornament === 'roll') sounds.push(...rollOf(note, heard, next));
     if (CLOSING.has(strikes(note))) nextClosing = at;
     following.set(note.voice, at);
   }
   return sounds.sort((a, b) => a.at - b.at);
 };
 
-const rollOf = (note: Note, sound: string, next: number | undefined): Sounding[] => {
+const rollOf = (
+  note: Note,
+  heard: Pick<Sounding, 'sound' | 'gain'>,
+  next: number | undefined,
+): Sounding[] => {
   const end = Math.min(next ?? Number.POSITIVE_INFINITY, note.seconds + LONGEST_ROLL);
   const count = Math.max(0, Math.ceil((end - note.seconds) * ROLL_RATE) - 1);
   return Array.from({ length: count }, (_, index) => ({
-    sound,
+    ...heard,
     at: note.seconds + (index + 1) / ROLL_RATE,
     until: undefined,
   }));

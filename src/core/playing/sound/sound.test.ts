@@ -103,3 +103,28 @@ test('an open roll is played out up to the next stroke of its drum, a buzz is on
   ]);
   expect(soundsOf([note(0, { ...snare, ornament: 'buzz' })])[0]?.sound).toBe('snare buzz 4');
 });
+
+/** The power of a stroke of some force as it is heard, in decibels. */
+const decibels = (force: number): number => {
+  const [{ sound, gain } = { sound: '', gain: 0 }] = soundsOf([
+    note(0, { voice: 'snare', how: 'head', force }),
+  ]);
+  return 20 * Math.log10(loudness(heard(sound), 0, 60) * gain);
+};
+
+test('every force is as loud as its own: five levels are five loudnesses', () => {
+  // The forces of levels 1 to 5, a plain stroke each.
+  const levels = [0.32, 0.44, 0.56, 0.68, 0.8].map(decibels);
+  for (let index = 1; index < levels.length; index++)
+    expect(levels[index]! - levels[index - 1]!).toBeGreaterThan(1);
+});
+
+test('in a crescendo every stroke is a little louder than the one before, without a step', () => {
+  const strokes = Array.from({ length: 33 }, (_, index) => decibels(0.32 + (0.48 * index) / 32));
+  const steps = strokes.slice(1).map((one, index) => one - strokes[index]!);
+  // Where one made sound gives way to the next it also grows brighter; that is no step of 2 dB.
+  for (const step of steps) {
+    expect(step).toBeGreaterThan(0);
+    expect(step).toBeLessThan(1.2);
+  }
+});
