@@ -12,6 +12,7 @@ import {
   parseWhole,
   type RoadMap,
   tempoText,
+  usualCountIn,
 } from '@/core/song/roadmap';
 import type { Timeline } from '@/core/song/timeline';
 import type { Edit } from '../document';
@@ -47,6 +48,17 @@ export const StartFields = ({ map, timeline, mayEdit, edit, tap, tapped }: Start
   const setMeter = (text: string) => {
     const read = parseMeter(text);
     if (!read.ok) return read.problem;
+    if (read.value && countIn === usualCountIn(meter))
+      return edit(
+        [
+          {
+            type: 'set',
+            in: 'start',
+            fields: { meter: read.value, countIn: usualCountIn(read.value) },
+          },
+        ],
+        true,
+      );
     return read.value
       ? edit(setStart('meter', read.value), true)
       : problem('Type a meter like 4/4 or 7/8 2+2+3.');

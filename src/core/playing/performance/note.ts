@@ -18,6 +18,8 @@ export type Note = {
   readonly force: number;
   readonly ornament: Ornament | undefined;
   readonly after: 'choke' | 'ring' | undefined;
+  /** When a choked cymbal is caught, from bar 1; at once where left out. */
+  readonly caught?: Seconds;
   readonly layer: Layer;
   readonly limbs: readonly Limb[];
   /** Where it comes from: a section’s groove, a fill, or a hit. */

@@ -43,6 +43,8 @@ type Falling = {
   /** What a swell makes of it, 0.6 to 1. */
   readonly swell: number;
   readonly from: Note['from'];
+  /** When a choked cymbal is caught. */
+  readonly caught?: Seconds;
 };
 
 type Part = Pick<RoadMap, 'patterns'>;
@@ -214,28 +216,49 @@ const landings = (timeline: Timeline, fills: readonly Fill[], hits: readonly Hit
     if (detail.lands === 'nothing' || forbidden.has(ticks(at)) || at >= timeline.ticks) return [];
     // Into a section where the drums rest there is nothing to land on.
     if (next?.tacet && at >= next.startTicks) return [];
-    return together(timeline, passage, at, ['crash', 'bass'], 'fill');
+    const level =
+      next && endTicks >= next.startTicks ? next.level.from : levelIn(timeline)(passage, at);
+    return together(timeline, { passage, at, level, voices: ['crash', 'bass'], from: 'fill' });
   });
 };
 
-const hitStrokes = (timeline: Timeline, hits: readonly Hit[]): Falling[] =>
-  hits.flatMap(({ detail, startTicks, passage }) => {
-    if (detail.kind === 'hit' || detail.kind === 'push')
-      return together(timeline, passage, startTicks, ['crash', 'snare', 'bass'], 'hit');
-    if (detail.kind === 'choke')
-      return together(timeline, passage, startTicks, ['crash', 'bass'], 'hit', 'choke');
-    return [];
-  });
+/** The level at a place of a passage. */
+const levelIn = (timeline: Timeline) => {
+  const dynamics = timeline.details.flatMap((one) => (one.kind === 'dynamics' ? [one] : []));
+  return (passage: number, at: number) =>
+    levelAt(timeline.passages[passage]!, dynamics, passage, at);
+};
 
+const hitStrokes = (timeline: Timeline, hits: readonly Hit[]): Falling[] => {
+  const levelOf = levelIn(timeline);
+  return hits.flatMap(({ detail, startTicks, endTicks, endSeconds, passage }) => {
+    const at = startTicks;
+    const struck = { passage, at, level: levelOf(passage, at), from: 'hit' as const };
+    if (detail.kind === 'hit' || detail.kind === 'push')
+      return together(timeline, { ...struck, voices: ['crash', 'snare', 'bass'] });
+    if (detail.kind !== 'choke') return [];
+    const caught = endTicks > startTicks ? { caught: endSeconds } : {};
+    return together(timeline, { ...struck, voices: ['crash', 'bass'], after: 'choke', ...caught });
+  });
+};
+
+type Struck = {
+  readonly passage: number;
+  readonly at: number;
+  readonly level: number;
+  readonly voices: readonly VoiceId[];
+  readonly from: Note['from'];
+  readonly after?: 'choke';
+  /** When it is caught; at once where left out. */
+  readonly caught?: Seconds;
+};
+
+/** Accents of several voices at one place. */
 const together = (
   timeline: Timeline,
-  passage: number,
-  at: number,
-  voices: readonly VoiceId[],
-  from: Note['from'],
-  after?: 'choke',
+  { passage, at, level, voices, from, after, caught }: Struck,
 ): Falling[] => {
-  const { feel, level } = timeline.passages[passage]!;
+  const { feel } = timeline.passages[passage]!;
   return voices.map((voice) => ({
     stroke: {
       voice,
@@ -247,9 +270,10 @@ const together = (
     },
     at,
     feel,
-    level: level.to,
+    level,
     swell: 1,
     from,
+    ...(caught !== undefined && isCrash(voice) && { caught }),
   }));
 };
 
@@ -321,6 +345,7 @@ const toNotes = (falling: Falling, timeline: Timeline): Note[] => {
     force,
     ornament: stroke.ornament,
     after: stroke.after,
+    ...(falling.caught !== undefined && { caught: falling.caught }),
     layer: layerOf(stroke),
     limbs: limbsOf(stroke),
     from,

@@ -216,3 +216,35 @@ test('swung off-beats come at two thirds of their pair, on-beats where they are'
   expect(at('swung sixteenths 2:1', 'hh 1 1e 1& 1a 2')).toEqual([0, 0.333333, 0.5, 0.833333, 1]);
   expect(at('straight', 'hh 1 1& 2')).toEqual([0, 0.5, 1]);
 });
+
+test('the crash that a fill lands on is as loud as what it lands in', () => {
+  const crash = (levels: string) => {
+    const [from, to] = levels.split(' ');
+    const { notes } = song(`song 120, in 4/4, count 4
+groove G = sn 2 4
+fill F, 1 beats = sn 4 4&
+A: 2, groove G, level ${from}; fill last.4 plays F
+B: 2, groove G, level ${to}`);
+    return notes.find(({ voice }) => voice === 'crash')!.force;
+  };
+  expect(crash('1 5')).toBe(crash('5 5'));
+  expect(crash('5 1')).toBe(crash('1 1'));
+  expect(crash('1 5')).toBeGreaterThan(crash('5 1') * 1.5);
+});
+
+test('a choke with a place to end at rings until then, one without is caught at once', () => {
+  const caught = (choke: string) =>
+    song(`song 120, in 4/4, count 4\ngroove G = sn 2 4\nA: 2, groove G; ${choke}`).notes.find(
+      ({ voice }) => voice === 'crash',
+    )?.caught;
+  expect(caught('choke 1.1 to 1.3')).toBe(1);
+  expect(caught('choke 1.1')).toBeUndefined();
+});
+
+test('a hit within a crescendo is as loud as its place', () => {
+  const { notes } = song(
+    'song 120, in 4/4, count 4\ngroove G = sn 2 4\nA: 4, groove G, level 1 > 5; hit 1.1; hit 4.1',
+  );
+  const [first, last] = notes.filter(({ voice }) => voice === 'crash').map(({ force }) => force);
+  expect(last!).toBeGreaterThan(first! * 1.4);
+});

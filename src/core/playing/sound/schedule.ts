@@ -39,7 +39,7 @@ export const soundsOf = (notes: readonly Note[]): Sounding[] => {
     const at = note.seconds;
     const next = following.get(note.voice);
     const cut = RINGING.has(strikes(note)) && note.after !== 'ring' ? nextClosing : undefined;
-    const caught = note.after === 'choke' ? at + CAUGHT : undefined;
+    const caught = note.after === 'choke' ? (note.caught ?? at + CAUGHT) : undefined;
     const sound = soundName(note.voice, note.how, note.ornament === 'buzz', note.force);
     const heard = { sound, gain: gainFor(note.force) };
     sounds.push({ ...heard, at, until: caught ?? cut });

@@ -1,6 +1,7 @@
 import { type DocumentKind, type Operation, placeAt } from '../../base/document';
 import type { Problem } from '../../base/result';
 import { clickSettingsSchema, NO_OVERRIDES } from '../../music/click';
+import type { Meter } from '../../music/time';
 import {
   collectionFor,
   formOf,
@@ -21,6 +22,15 @@ import {
   startSchema,
 } from './schema';
 import { DEEPEST, MOST_PLAYED_BARS } from './values';
+
+/**
+ * The count-in that is usual for a meter: a bar of it, two of a bar of two beats (common practice).
+ *
+ * @example usualCountIn({ numerator: 6 }) // => 6
+ * @example usualCountIn({ numerator: 2 }) // => 4
+ */
+export const usualCountIn = ({ numerator }: Pick<Meter, 'numerator'>): number =>
+  numerator <= 2 ? 4 : numerator;
 
 /** A song of which nothing is known yet but how songs usually start. */
 export const blankRoadMap = (): RoadMap => ({

@@ -8,6 +8,7 @@ import {
   newSection,
   type RoadMap,
   type TempoChange,
+  usualCountIn,
 } from '../../song/roadmap';
 import type { Fact, PastedSection } from './facts';
 import type { PastedLine } from './read';
@@ -44,7 +45,7 @@ export const mapFromPasted = (
   const start = {
     ...blank.start,
     ...(song.tempo && { tempo: song.tempo }),
-    ...(song.meter && { meter: song.meter }),
+    ...(song.meter && { meter: song.meter, countIn: usualCountIn(song.meter) }),
     ...(song.countIn !== undefined && song.countIn <= 64 && { countIn: song.countIn }),
   };
   const records: Record<string, Record<string, unknown>> = {

@@ -12,6 +12,7 @@ import {
   type RoadMap,
   roadMapKind,
   startSchema,
+  usualCountIn,
 } from '../../song/roadmap';
 import { writtenMeters } from '../../song/timeline';
 import { isPatternLine, readPattern } from './patterns';
@@ -124,14 +125,19 @@ const closeRepeat = (draft: Draft, piece: Piece, line: number) => {
 
 const readSong = (draft: Draft, piece: Piece, line: number) => {
   const start: Record<string, unknown> = { ...draft.map.start };
+  let counted = false;
   for (const item of cut(piece, ',').map(trimmed)) {
     const [, word = '', rest = ''] = /^(\S+)\s*(.*)$/.exec(item.text) ?? [];
     if (word === 'in') {
       const meter = parseMeter(rest);
-      if (meter.ok && meter.value) start.meter = meter.value;
-      else refuse(draft, line, item, meter.ok ? 'Say which meter.' : meter.problem.message);
-    } else if (word === 'count') start.countIn = parseWhole(rest);
-    else if (word === 'pickup') start.pickup = parseWhole(rest);
+      if (meter.ok && meter.value) {
+        start.meter = meter.value;
+        if (!counted) start.countIn = usualCountIn(meter.value);
+      } else refuse(draft, line, item, meter.ok ? 'Say which meter.' : meter.problem.message);
+    } else if (word === 'count') {
+      start.countIn = parseWhole(rest);
+      counted = true;
+    } else if (word === 'pickup') start.pickup = parseWhole(rest);
     else if (word === 'recording') Object.assign(start, readRecording(rest));
     else {
       const tempo = parseTempo(item.text, 'quarter');

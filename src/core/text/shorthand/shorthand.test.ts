@@ -334,3 +334,13 @@ test('anything at all is read without an exception', () => {
   );
   expect(read('x'.repeat(2_000_001)).problems).toHaveLength(1);
 });
+
+test('without a count a song counts a bar of its meter, whichever comes first', () => {
+  const count = (head: string) => read(`song ${head}\nA: 4`).map.start.countIn;
+  expect(count('q. 60, in 6/8')).toBe(6);
+  expect(count('120, in 7/8 2+2+3')).toBe(7);
+  expect(count('120, in 2/4')).toBe(4);
+  expect(count('120, in 4/4')).toBe(4);
+  expect(count('count 4, q. 60, in 6/8')).toBe(4);
+  expect(count('q. 60, in 6/8, count 12')).toBe(12);
+});
