@@ -126,3 +126,28 @@ test('a groove in another meter, a fill without room and what nobody can play ar
     /“Three”, bar 1, 1: hi-hat, high tom, snare are more than two hands/,
   );
 });
+
+test('a feel that the groove does not have is told, and can be given up', () => {
+  const bridge = (feel: string, groove: string) =>
+    said(
+      `song 120, in 4/4, count 4\ngroove Open = ${groove}\nBridge: 8, feel ${feel}, groove Open`,
+    ).filter((sentence) => sentence.includes('felt'));
+  expect(bridge('half-time', 'hh 8ths, sn 2 4')).toEqual([
+    '“Bridge” is felt in half-time, but its groove “Open” has the snare on 2 and 4.',
+  ]);
+  expect(bridge('half-time', 'hh 8ths, sn 3')).toEqual([]);
+  expect(bridge('half-time', 'hh 8ths, sn 3 (2) (4)')).toEqual([]);
+  expect(bridge('double-time', 'hh 8ths, sn 2 4')).toEqual([
+    '“Bridge” is felt in double-time, but its groove “Open” has the snare on 2 and 4.',
+  ]);
+  expect(bridge('double-time', 'hh 8ths, sn 1& 2& 3& 4&')).toEqual([]);
+  expect(bridge('straight', 'hh 8ths, sn 2 4')).toEqual([]);
+  const map = look(
+    'song 120, in 4/4, count 4\ngroove Open = sn 2 4\nBridge: 8, feel half-time, groove Open',
+  );
+  const { fix } = remarksOn(map).find(({ sentence }) => sentence.includes('felt'))!;
+  const fixed = apply(roadMapKind, map.map, fix!.operations);
+  expect(fixed.ok && Object.values(fixed.value.document.sections)[0]?.feel?.backbeat).toBe(
+    'normal',
+  );
+});

@@ -1,5 +1,6 @@
-import { patternBars, patternTicks, stick, troublesOf } from '../../music/kit';
+import { leadIn, patternBars, patternTicks, stick, strokesOf, troublesOf } from '../../music/kit';
 import { barTicks, beatTicks, meterText, rateOf } from '../../music/time';
+import { setField } from '../../song/editing';
 import { type Check, named, plural, type Remark, remark } from './remark';
 
 /** A groove in another meter than the bars that it is played in. */
@@ -79,4 +80,44 @@ const unplayable: Check = ({ map, timeline }) => {
   });
 };
 
-export const patternChecks: readonly Check[] = [grooveMeter, grooveLength, fillPlace, unplayable];
+/**
+ * A feel whose backbeat the groove does not have: the groove is played as it is written. Half-time has
+ * the snare in the middle of the bar, double-time off the beats; common practice, no source.
+ */
+const feltElsewhere: Check = ({ map, timeline }) =>
+  timeline.passages.flatMap((passage): Remark[] => {
+    const { feel, groove, tacet } = passage;
+    const pattern = map.patterns[groove ?? ''];
+    if (!pattern || tacet || feel.backbeat === 'normal') return [];
+    const beat = beatTicks(pattern.meter);
+    const backbeats = strokesOf(pattern)
+      .filter(({ voice, force }) => voice === 'snare' && force !== 'ghost')
+      .map(({ at }) => ((at + leadIn(pattern)) % barTicks(pattern.meter)) / beat + 1);
+    const second = backbeats.filter((place) => place === 2 || place === 4);
+    const between = backbeats.some((place) => !Number.isInteger(place));
+    const fits = feel.backbeat === 'half-time' ? second.length === 0 : between;
+    if (fits || backbeats.length === 0) return [];
+    const places = [...new Set(backbeats.filter(Number.isInteger))].sort().join(' and ');
+    const section = map.sections[passage.section];
+    const fix = section?.feel && {
+      label: 'Feel it as the groove is',
+      operations: setField('sections', section.id, 'feel', { ...section.feel, backbeat: 'normal' }),
+    };
+    return [
+      remark({
+        code: 'backbeat',
+        about: [passage.section, pattern.id, feel.backbeat],
+        passage,
+        sentence: `${named(passage.name)} is felt in ${feel.backbeat}, but its groove ${named(pattern.name)} has the snare on ${places}.`,
+        ...(fix && { fix }),
+      }),
+    ];
+  });
+
+export const patternChecks: readonly Check[] = [
+  grooveMeter,
+  grooveLength,
+  fillPlace,
+  feltElsewhere,
+  unplayable,
+];
