@@ -75,10 +75,10 @@ test('the next song from the bar line; the previous one is this one until it has
 
 test('a loop is the section with a bar before it and a bar after it, where there are any', () => {
   const loop = (time: number) => loopAt(song, seconds(time));
-  expect(loop(3)).toEqual({ from: 2, to: 2 + 10, name: 'A' });
+  expect(loop(3)).toMatchObject({ from: 2, to: 2 + 10, name: 'A' });
   // The vamp of four times two bars is one section to the band.
-  expect(loop(2 + 8 + 9)).toEqual({ from: 8, to: 28, name: 'Talk' });
-  expect(loop(30)).toEqual({ from: 24, to: 34, name: 'B' });
+  expect(loop(2 + 8 + 9)).toMatchObject({ from: 8, to: 28, name: 'Talk' });
+  expect(loop(30)).toMatchObject({ from: 24, to: 34, name: 'B' });
   // In the count it is the section that is counted in.
   expect(loop(1)).toEqual(loop(3));
   expect(loop(99)).toBeUndefined();

@@ -14,6 +14,8 @@ export type Loop = {
   readonly from: Seconds;
   readonly to: Seconds;
   readonly name: string;
+  /** A place of the section that is looped, by which the loop is found again after an edit. */
+  readonly section?: Seconds;
   /** How fast each round goes by; there is no further round. Endless where left out. */
   readonly rates?: readonly number[];
 };
@@ -92,6 +94,7 @@ export const loopAt = (program: Program, time: Seconds): Loop | undefined => {
     from: seconds(song.barOne + startOf(Math.max(1, first.firstPlayed - 1))),
     to: seconds(song.barOne + (after ? startOf(after.firstPlayed + 1) : song.timeline.seconds)),
     name: first.name,
+    section: seconds(song.barOne + first.startSeconds),
   };
 };
 

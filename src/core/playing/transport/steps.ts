@@ -125,7 +125,7 @@ export const withProgram = (plan: Plan, clock: number, program: Program): Plan |
     const [from, to] = one ? [there(one.from), there(one.to)] : [];
     return one && from !== undefined && to !== undefined ? { ...one, from, to } : undefined;
   };
-  const loop = stretch(intent.loop);
+  const loop = loopIn(program, intent.loop, there) ?? stretch(intent.loop);
   const jump = stretch(intent.jump);
   const next: Intent = {
     ...intent,
@@ -140,6 +140,17 @@ export const withProgram = (plan: Plan, clock: number, program: Program): Plan |
     { clock: from, place: now, intent: next, ...waitingIn(next, waits, there) },
     'change',
   );
+};
+
+/** The loop of a section, around that section as it is in another program. */
+const loopIn = (
+  program: Program,
+  loop: Intent['loop'],
+  there: (time: Seconds) => Seconds | undefined,
+): Intent['loop'] => {
+  const at = loop?.section === undefined ? undefined : there(loop.section);
+  const again = at === undefined ? undefined : loopAt(program, at);
+  return loop && again && { ...loop, ...again };
 };
 
 /** What is waited for, in another program; nothing where that is gone. */

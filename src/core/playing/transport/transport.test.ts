@@ -11,6 +11,7 @@ import {
   clockOf,
   type Due,
   due,
+  goTo,
   isOver,
   isStillDue,
   loopHere,
@@ -240,6 +241,138 @@ test('words are due only where the music goes on to what they speak of', () => {
   expect(said(withLoop(from(2), 100, round))).toBe(5);
   // Let go of, it does.
   expect(said(withLoop(withLoop(from(2), 100, round), 106, undefined))).toBe(2);
+});
+
+/** Why each segment up to a time ended. */
+const endings = (plan: Plan, until: number) =>
+  unfold(plan, 100 + until)
+    .segments.filter(({ ends }) => ends <= 100 + until)
+    .map(({ why }) => why);
+
+test('each segment says why it ends', () => {
+  expect(endings(from(20), 20)).toEqual(['end']);
+  expect(endings(move(from(3), 100.5, 'on'), 2)).toEqual(['change', 'jump']);
+  expect(endings(waitOrGoOn(from(3), 100.5), 2)).toEqual(['change', 'wait']);
+  expect(endings(waitOrGoOn(unfold(waitOrGoOn(from(3), 100.5), 120), 120), 21)).toEqual([
+    'change',
+    'wait',
+    'go',
+  ]);
+  expect(endings(from(6, live, { live: true }), 9)).toEqual(['vamp', 'vamp']);
+  expect(endings(from(11, live, { live: true }), 9)).toEqual(['fermata']);
+  expect(endings(waitOrGoOn(from(11, live, { live: true }), 101.5), 9)).toEqual(['change', 'cue']);
+  expect(endings(loopHere(from(11), 100), 25)).toEqual(['loop', 'loop']);
+  const twice = { from: seconds(2), to: seconds(4), name: 'A', rates: [1, 1] };
+  expect(endings(withLoop(from(2), 100, twice), 5)).toEqual(['loop', 'change']);
+});
+
+test('to a place at once, also out of a wait', () => {
+  expect(places(goTo(from(3), 101, seconds(12.5)), 0.9, 1, 2)).toEqual([3.9, 12.5, 13.5]);
+  const waiting = unfold(waitOrGoOn(from(3), 100.5), 130);
+  expect(places(goTo(waiting, 130, seconds(12.5)), 30, 31)).toEqual([12.5, 13.5]);
+});
+
+test('what it is doing: counting in, playing, between songs, over', () => {
+  const timeline = timelineOf('A: 1');
+  const two = program(
+    ['a', 'b'].map((id) => ({
+      id,
+      title: id,
+      timeline,
+      gap: { kind: 'seconds' as const, seconds: 3 },
+    })),
+  );
+  // Each counts in for 2 s and lasts 2 s.
+  const plan = unfold(from(0, two), 130);
+  const at = (time: number) => stateAt(plan, 100 + time).is;
+  expect([0, 1.9, 2, 3.9, 4, 6.9, 7, 9, 10.9].map(at)).toEqual([
+    'counting-in',
+    'counting-in',
+    'playing',
+    'playing',
+    'between-songs',
+    'between-songs',
+    'counting-in',
+    'playing',
+    'playing',
+  ]);
+  expect(at(11)).toBe('stopped');
+});
+
+test('a cue ahead of time counts in the bar before its fermata, not earlier, and not for one that is past', () => {
+  // B begins at 10 with bars of 2 s, its fermata stands at 14.
+  const agreed = (place: number) =>
+    waitOrGoOn(from(place, live, { live: true }), 100).segments.at(-1)!.intent;
+  expect([...agreed(12).cued]).toHaveLength(1);
+  expect(agreed(12).wait).toBeUndefined();
+  expect(agreed(11.9).wait).toBe(12);
+  expect(agreed(19.1).wait).toBe(21);
+  // A vamp is no fermata.
+  expect(agreed(8).wait).toBe(10);
+  // Where nothing waits for a cue there is only the bar line.
+  expect(waitOrGoOn(from(12, live), 100).segments.at(-1)!.intent.wait).toBe(19);
+});
+
+test('an edit while it counts in, and while time stands still as is expected, keeps the beat', () => {
+  expect(places(withProgram(from(1.3), 100, solo('A: 9'))!, 0, 1)).toEqual([1.3, 2.3]);
+  const longer = solo('Talk: 2, x 2, vamp "nod"\nB: 4; fermata 3.1 5 s "look up"\nC: 9');
+  // Two seconds into the five.
+  expect(places(withProgram(from(16, live), 100, longer)!, 0, 1)).toEqual([16, 17]);
+  const shorter = solo('Talk: 2, x 2, vamp "nod"\nB: 4; fermata 3.1 1 s "look up"\nC: 4');
+  expect(places(withProgram(from(16, live), 100, shorter)!, 0)).toEqual([15]);
+});
+
+test('an edit keeps the wait for a cue, and ends it where the fermata is gone', () => {
+  const waiting = unfold(from(11, live, { live: true }), 130);
+  const moved = solo('Talk: 2, x 2, vamp "nod"\nB: 4; fermata 3.1 8 s "look up"\nC: 4');
+  const still = withProgram(waiting, 130, moved)!;
+  expect(stateAt(still, 140)).toMatchObject({ is: 'waiting', for: { cue: 'look up' } });
+  expect(places(waitOrGoOn(still, 140), 40)).toEqual([22]);
+  const gone = withProgram(waiting, 130, solo('Talk: 2, x 2, vamp "nod"\nB: 4\nC: 4'))!;
+  expect(stateAt(unfold(gone, 140), 131)).toEqual({ is: 'playing' });
+});
+
+test('an edit keeps loop, agreed wait and pending jump where they are now', () => {
+  const longer = solo('A: 6\nB: 4\nC: 4');
+  const intentAfter = (plan: Plan) => withProgram(plan, 100.5, longer)!.segments.at(-1)!.intent;
+  expect(intentAfter(loopHere(from(11), 100)).loop).toMatchObject({ from: 12, to: 24, name: 'B' });
+  expect(intentAfter(waitOrGoOn(from(11), 100)).wait).toBe(16);
+  expect(intentAfter(move(from(11), 100, 'on')).jump).toEqual({ from: 16, to: 22 });
+  expect(
+    intentAfter(
+      begin({ program: plain, place: seconds(8), rate: 1, live: false, aim: seconds(10) }, 100),
+    ).aim,
+  ).toBe(14);
+  // A loop of nothing is none.
+  expect(withProgram(loopHere(from(11), 100), 100.5, solo('A: 4'))).toBeUndefined();
+  expect(
+    withProgram(loopHere(from(3), 100), 100.5, solo('A: 4'))!.segments.at(-1)!.intent.loop,
+  ).toMatchObject({ from: 2 });
+});
+
+test('once the aim is reached Loop takes what sounds', () => {
+  const plan = from(8, plain, { aim: 10 });
+  expect(loopHere(plan, 101.9).segments.at(-1)!.intent.loop?.name).toBe('B');
+  expect(loopHere(plan, 111).segments.at(-1)!.intent.loop?.name).toBe('C');
+});
+
+test('nothing changes a plan that is over, and a step that changes nothing is the plan itself', () => {
+  const over = unfold(from(24), 110);
+  expect(withRate(over, 103, 2)).toBe(over);
+  expect(move(over, 103, 'again')).toBe(over);
+  const plan = from(24.5);
+  expect(waitOrGoOn(plan, 100.5)).toBe(plan);
+  expect(withLoop(plan, 100.5, undefined)).toBe(plan);
+  expect(move(plan, 100.5, 'on')).toBe(plan);
+});
+
+test('a vamp that somebody left stays left while another waits', () => {
+  const two = solo('A: 1, vamp "one"\nB: 1, vamp "two"\nC: 1');
+  const left = move(from(2, two, { live: true }), 100.5, 'leave');
+  // A from 2 to 4, B from 4 to 6 over and over.
+  expect(places(left, 1.9, 3.9, 4.5, 6.5)).toEqual([3.9, 5.9, 4.5, 4.5]);
+  const again = move(unfold(left, 110), 106.5, 'again');
+  expect(again.segments.at(-1)!.intent.cued.size).toBe(1);
 });
 
 // What happens under way, at random, against what has to hold whatever happens.
