@@ -42,7 +42,11 @@ test('Space plays from the count-in, says where it is, and stops', async ({ page
   await expect(page.getByTestId('position')).toHaveText(/^Count [3-6] of 6$/, { timeout: 5000 });
   await expect(page.getByTestId('position')).toHaveText(/^Bar 1 · [1-4]$/, { timeout: 8000 });
   await expect(page.getByTestId('where')).toHaveText('Intro, 8 bars left, then Verse');
+  // The row that sounds is marked, and no other.
+  await expect(page.locator('[data-plays="true"]')).toHaveCount(1);
+  await expect(page.locator('[data-plays="true"]').getByLabel('Name of Intro')).toHaveCount(1);
   await page.keyboard.press('Space');
+  await expect(page.locator('[data-plays="true"]')).toHaveCount(0);
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
 });
 
@@ -309,8 +313,10 @@ test('a set plays from any of its songs, on to the next one, with drums', async 
   await page.getByRole('button', { name: 'Levels and hearing' }).click();
   await expect(page.getByRole('slider', { name: 'Drum level' })).toBeVisible();
   await page.keyboard.press('Escape');
+  await expect(page.locator('[data-plays="true"]')).toContainText(second ?? '');
   await page.keyboard.press('Shift+N');
   await expect(where).toContainText(`${third}:`, { timeout: 10_000 });
+  await expect(page.locator('[data-plays="true"]')).toContainText(third ?? '');
 });
 
 test('a clock that comes in leads: its tempo and its place', async ({ page }) => {

@@ -3,12 +3,13 @@
 import { IconPlus } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { type ComponentProps, useCallback, useEffect, useMemo, useState } from 'react';
+import { type ComponentProps, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { Heard } from '@/audio/player';
 import { type Operation, placeAt, setFields } from '@/core/base/document';
 import { type ClickSettings, hasNoOverrides } from '@/core/music/click';
 import type { Layout } from '@/core/music/kit';
 import { type RoadMap, roadMapKind } from '@/core/song/roadmap';
-import { itemsOf, type SongSet, setKind } from '@/core/song/set';
+import { itemsOf, type SongSet, setKind, songAt } from '@/core/song/set';
 import {
   DraftsProvider,
   type LiveDocument,
@@ -26,7 +27,7 @@ import { ExportButton } from '../shared/ExportButton';
 import { newId } from '../shared/newId';
 import { Select } from '../shared/Select';
 import { Sortable } from '../shared/Sortable';
-import { useControls, useDrums, useProgram } from '../transport';
+import { useControls, useDrums, useMarkPlaying, useProgram } from '../transport';
 import { EveningProfile } from './EveningProfile';
 import {
   type BandSong,
@@ -92,10 +93,10 @@ export const SetPage = ({ opened, band, click, layout, event, songs: sent }: Pro
       <div>
         <div className={classes.head}>
           <SetHeading set={set} event={event} mayEdit={mayEdit} edit={edit} />
+          <SaveState {...live} />
           {mayEdit && <UndoButtons {...live} />}
           <ExportButton document={opened.id} what="set" saved={live.saving.kind === 'saved'} />
         </div>
-        <SaveState {...live} />
         <p className={classes.total} data-late={late} data-testid="total">
           <strong>{slotWords(program.seconds, slotMinutes)}</strong>
           <span>
@@ -111,6 +112,10 @@ export const SetPage = ({ opened, band, click, layout, event, songs: sent }: Pro
     </DraftsProvider>
   );
 };
+
+/** The item of the set that is heard. */
+const songPlayed = ({ program, place }: Heard): string | undefined =>
+  songAt(program, place)?.song.id;
 
 type ClickProps = ComponentProps<typeof SetClick>;
 
@@ -155,6 +160,8 @@ type SongsProps = {
 const Songs = ({ entries, band, live: { document: set, edit, mayEdit } }: SongsProps) => {
   const ids = entries.map(({ item }) => item.id);
   const { playFrom } = useControls();
+  const frame = useRef<HTMLDivElement>(null);
+  useMarkPlaying(frame, 'item', songPlayed);
   if (entries.length === 0) {
     return <p className={classes.empty}>No songs yet. Choose the first one below.</p>;
   }
@@ -165,7 +172,7 @@ const Songs = ({ entries, band, live: { document: set, edit, mayEdit } }: SongsP
       disabled={!mayEdit}
       onDrop={(id, on) => edit(moveItem(set, id, ids.indexOf(on)))}
     >
-      <div className={classes.frame}>
+      <div ref={frame} className={classes.frame}>
         <table className={classes.table}>
           <thead>
             <tr>

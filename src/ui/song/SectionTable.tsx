@@ -1,14 +1,18 @@
 'use client';
 
 import { IconPlus } from '@tabler/icons-react';
-import { type KeyboardEvent, type ReactNode, useMemo } from 'react';
+import { type KeyboardEvent, type ReactNode, useMemo, useRef } from 'react';
+import type { Heard } from '@/audio/player';
+import { seconds } from '@/core/music/time';
 import type { Row } from '@/core/song/editing';
 import { partsOf } from '@/core/song/editing';
 import type { RoadMap } from '@/core/song/roadmap';
-import type { Timeline } from '@/core/song/timeline';
+import { songAt } from '@/core/song/set';
+import { locate, type Timeline } from '@/core/song/timeline';
 import { FieldsOf } from '../document';
 import { Button } from '../shared/Button';
 import { Sortable } from '../shared/Sortable';
+import { useMarkPlaying } from '../transport';
 import { EndingRow, RepeatRow } from './RepeatRow';
 import { type RowProps, SectionRow, StartsContext } from './SectionRow';
 import classes from './SectionTable.module.css';
@@ -38,6 +42,8 @@ export const SectionTable = ({
   ...shared
 }: Props) => {
   const long = rows.length > LONG;
+  const frame = useRef<HTMLDivElement>(null);
+  useMarkPlaying(frame, 'section', sectionAt);
   const starts = useMemo(
     () => ({
       first: new Map(
@@ -50,7 +56,7 @@ export const SectionTable = ({
     [timeline],
   );
   return (
-    <div className={classes.frame}>
+    <div ref={frame} className={classes.frame}>
       <Sortable
         name="sections"
         ids={rows.map(({ id }) => id)}
@@ -125,6 +131,14 @@ const drawRow = (
       />
     </FieldsOf>
   );
+};
+
+/** The section that is heard. */
+const sectionAt = ({ program, place }: Heard): string | undefined => {
+  const song = songAt(program, place)?.song;
+  if (!song) return undefined;
+  const at = locate(song.timeline, seconds(place - song.barOne));
+  return at.phase === 'song' ? at.passage.section : undefined;
 };
 
 const Head = () => (

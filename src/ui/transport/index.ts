@@ -2,4 +2,5 @@
 export { TransportBar } from './TransportBar';
 export { TransportProvider, useControls, useStrike, useTransport } from './TransportProvider';
 export { useDrums } from './useDrums';
+export { useMarkPlaying } from './useMarkPlaying';
 export { useProgram } from './useProgram';
