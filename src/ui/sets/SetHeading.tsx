@@ -15,18 +15,16 @@ type Props = {
   readonly edit: (operations: readonly Operation[], shownThere?: boolean) => Problem | undefined;
 };
 
-/** Which set of which evening, and the time it may take. */
+/** Which set of which evening. */
 export const SetHeading = ({ set, event, mayEdit, edit }: Props) => {
-  const put = (field: 'title' | 'slotMinutes', value: unknown) =>
-    edit([{ type: 'set', in: 'heading', fields: { [field]: value } }], true);
-  const { title, slotMinutes } = set.heading;
+  const { title } = set.heading;
   return (
     <div className={classes.heading}>
       <div className={classes.title}>
         <Cell
           label="Title of the set"
           value={title}
-          onText={(text) => put('title', text)}
+          onText={(text) => edit(heading({ title: text }), true)}
           readOnly={!mayEdit}
           wide
         />
@@ -38,17 +36,30 @@ export const SetHeading = ({ set, event, mayEdit, edit }: Props) => {
           {dateWords(event.startsAt)}
         </time>
       </p>
-      <div className={classes.slot}>
-        <span>Slot in minutes</span>
-        <Cell
-          label="Time slot in minutes"
-          value={slotMinutes === null ? '' : String(slotMinutes)}
-          placeholder="none"
-          onText={(text) => put('slotMinutes', text.trim() === '' ? null : parseWhole(text))}
-          readOnly={!mayEdit}
-          numeric
-        />
-      </div>
     </div>
   );
 };
+
+/** The time that the set may take. */
+export const SlotField = ({ set, mayEdit, edit }: Omit<Props, 'event'>) => {
+  const { slotMinutes } = set.heading;
+  return (
+    <div className={classes.slot}>
+      <span>Slot in minutes</span>
+      <Cell
+        label="Time slot in minutes"
+        value={slotMinutes === null ? '' : String(slotMinutes)}
+        placeholder="none"
+        onText={(text) =>
+          edit(heading({ slotMinutes: text.trim() === '' ? null : parseWhole(text) }), true)
+        }
+        readOnly={!mayEdit}
+        numeric
+      />
+    </div>
+  );
+};
+
+const heading = (fields: Partial<SongSet['heading']>): Operation[] => [
+  { type: 'set', in: 'heading', fields },
+];

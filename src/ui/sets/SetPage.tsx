@@ -37,7 +37,7 @@ import {
   received,
   type SentSong,
 } from './entries';
-import { SetHeading } from './SetHeading';
+import { SetHeading, SlotField } from './SetHeading';
 import classes from './SetPage.module.css';
 import { SetRow } from './SetRow';
 import { slotWords } from './words';
@@ -97,13 +97,16 @@ export const SetPage = ({ opened, band, click, layout, event, songs: sent }: Pro
           {mayEdit && <UndoButtons {...live} />}
           <ExportButton document={opened.id} what="set" saved={live.saving.kind === 'saved'} />
         </div>
-        <p className={classes.total} data-late={late} data-testid="total">
-          <strong>{slotWords(program.seconds, slotMinutes)}</strong>
-          <span>
-            {entries.length} songs,{' '}
-            {program.songs.reduce((sum, { timeline }) => sum + timeline.bars.length, 0)} bars
-          </span>
-        </p>
+        <div className={classes.total} data-late={late}>
+          <p data-testid="total">
+            <strong>{slotWords(program.seconds, slotMinutes)}</strong>
+            <span>
+              {entries.length} songs,{' '}
+              {program.songs.reduce((sum, { timeline }) => sum + timeline.bars.length, 0)} bars
+            </span>
+          </p>
+          <SlotField set={set} mayEdit={mayEdit} edit={edit} />
+        </div>
         <EveningProfile program={program} height={112} full slot={slot} />
         <Songs entries={entries} band={band} live={live} />
         {mayEdit && <AddSong set={set} songs={compiled} edit={edit} />}
