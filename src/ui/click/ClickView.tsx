@@ -6,13 +6,13 @@ import { setField } from '@/core/song/editing';
 import { type RoadMap, type Section, sectionsOf } from '@/core/song/roadmap';
 import type { Edit } from '../document';
 import { Select } from '../shared/Select';
+import { useSong } from '../song/SongContext';
 import classes from './Click.module.css';
 import { ClickSettingsForm } from './ClickSettingsForm';
 import type { Say } from './Fields';
 import { useSpeaks } from './useSpeaks';
 
 type Props = {
-  readonly map: RoadMap;
   /** What the band says. */
   readonly band: ClickSettings;
   readonly section: Section | undefined;
@@ -20,8 +20,6 @@ type Props = {
   readonly meter: Meter;
   /** Quarters a minute. */
   readonly quarters: number;
-  readonly edit: Edit;
-  readonly mayEdit: boolean;
 };
 
 /** No id of a section. */
@@ -29,7 +27,8 @@ const SONG = '';
 
 /** The click of the song, or of the selected section, against what those above them say. */
 const ClickView = (props: Props) => {
-  const { map, band, section, onSelect, meter, quarters, edit, mayEdit } = props;
+  const { band, section, onSelect, meter, quarters } = props;
+  const { map, edit, mayEdit } = useSong();
   const speaks = useSpeaks();
   const sections = sectionsOf(map);
   const own = sections.filter(({ clickSettings }) => clickSettings !== null);

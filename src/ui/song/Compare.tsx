@@ -7,15 +7,16 @@ import { type RoadMap, roadMapKind } from '@/core/song/roadmap';
 import { call } from '../shared/call';
 import type { Arrangement } from './Arrangements';
 import classes from './Compare.module.css';
+import { useSong } from './SongContext';
 
 type Props = {
-  readonly map: RoadMap;
   readonly current: string;
   readonly others: readonly Arrangement[];
 };
 
 /** What another arrangement of the song does differently, in plain sentences. */
-export const Compare = ({ map, current, others }: Props) => {
+export const Compare = ({ current, others }: Props) => {
+  const { map } = useSong();
   const [chosen, setChosen] = useState(others[0]?.id);
   const [other, setOther] = useState<RoadMap>();
   const [problem, setProblem] = useState<string>();

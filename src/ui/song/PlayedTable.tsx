@@ -2,55 +2,57 @@ import { clock, meterText } from '@/core/music/time';
 import { countedAs, feelText, type RoadMap } from '@/core/song/roadmap';
 import type { Passage, Timeline } from '@/core/song/timeline';
 import classes from './PlayedTable.module.css';
+import { useSong } from './SongContext';
 
 type Props = {
-  readonly timeline: Timeline;
-  readonly map: RoadMap;
   readonly selected: string | undefined;
   readonly onSelect: (id: string) => void;
 };
 
 /** The song as it goes by: every time through every section, repeats unrolled. */
-export const PlayedTable = ({ timeline, map, selected, onSelect }: Props) => (
-  <table className={classes.table}>
-    <thead>
-      <tr>
-        <th>Played</th>
-        <th>Written</th>
-        <th>Starts</th>
-        <th className={classes.text}>Section</th>
-        <th className={classes.text}>Time through</th>
-        <th>Bars</th>
-        <th className={classes.text}>Level</th>
-        <th className={classes.text}>Meter</th>
-        <th className={classes.text}>Part, feel, timekeeper</th>
-      </tr>
-    </thead>
-    <tbody>
-      {timeline.passages.map((passage) => (
-        <tr
-          key={passage.firstPlayed}
-          data-selected={passage.section === selected}
-          onClick={() => onSelect(passage.section)}
-        >
-          <td className={classes.number}>{passage.firstPlayed}</td>
-          <td className={classes.quiet}>{passage.firstWritten}</td>
-          <td className={classes.quiet}>{clock(passage.startSeconds)}</td>
-          <td className={classes.text}>
-            <button type="button" className="name" onClick={() => onSelect(passage.section)}>
-              {passage.name}
-            </button>
-          </td>
-          <td className={classes.text}>{throughWords(passage)}</td>
-          <td>{countedAs(passage.bars, passage.phrase)}</td>
-          <td className={classes.text}>{levelWords(passage)}</td>
-          <td className={classes.text}>{meterText(passage.meter)}</td>
-          <td className={classes.text}>{howWords(passage, map)}</td>
+export const PlayedTable = ({ selected, onSelect }: Props) => {
+  const { timeline, map } = useSong();
+  return (
+    <table className={classes.table}>
+      <thead>
+        <tr>
+          <th>Played</th>
+          <th>Written</th>
+          <th>Starts</th>
+          <th className={classes.text}>Section</th>
+          <th className={classes.text}>Time through</th>
+          <th>Bars</th>
+          <th className={classes.text}>Level</th>
+          <th className={classes.text}>Meter</th>
+          <th className={classes.text}>Part, feel, timekeeper</th>
         </tr>
-      ))}
-    </tbody>
-  </table>
-);
+      </thead>
+      <tbody>
+        {timeline.passages.map((passage) => (
+          <tr
+            key={passage.firstPlayed}
+            data-selected={passage.section === selected}
+            onClick={() => onSelect(passage.section)}
+          >
+            <td className={classes.number}>{passage.firstPlayed}</td>
+            <td className={classes.quiet}>{passage.firstWritten}</td>
+            <td className={classes.quiet}>{clock(passage.startSeconds)}</td>
+            <td className={classes.text}>
+              <button type="button" className="name" onClick={() => onSelect(passage.section)}>
+                {passage.name}
+              </button>
+            </td>
+            <td className={classes.text}>{throughWords(passage)}</td>
+            <td>{countedAs(passage.bars, passage.phrase)}</td>
+            <td className={classes.text}>{levelWords(passage)}</td>
+            <td className={classes.text}>{meterText(passage.meter)}</td>
+            <td className={classes.text}>{howWords(passage, map)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+};
 
 const throughWords = ({ pass, passes, vamp }: Passage): string =>
   [passes > 1 ? `${pass} of ${passes}` : '', vamp === undefined ? '' : 'vamp']

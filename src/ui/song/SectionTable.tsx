@@ -16,11 +16,10 @@ import { useMarkPlaying } from '../transport';
 import { EndingRow, RepeatRow } from './RepeatRow';
 import { type RowProps, SectionRow, StartsContext } from './SectionRow';
 import classes from './SectionTable.module.css';
+import { useSong } from './SongContext';
 
-type Props = Pick<RowProps, 'unit' | 'mayEdit' | 'edit' | 'onSelect' | 'onPart'> & {
-  readonly map: RoadMap;
+type Props = Pick<RowProps, 'onSelect' | 'onPart'> & {
   readonly rows: readonly Row[];
-  readonly timeline: Timeline;
   readonly selected: string | undefined;
   /** A row was dropped where another is. */
   readonly onDrop: (id: string, on: string) => void;
@@ -32,15 +31,9 @@ type Props = Pick<RowProps, 'unit' | 'mayEdit' | 'edit' | 'onSelect' | 'onPart'>
 const LONG = 40;
 
 /** The form as rows. Enter goes down, and from the last row on to a new one. */
-export const SectionTable = ({
-  map,
-  rows,
-  timeline,
-  selected,
-  onDrop,
-  onAdd,
-  ...shared
-}: Props) => {
+export const SectionTable = ({ rows, selected, onDrop, onAdd, ...actions }: Props) => {
+  const { map, timeline, edit, mayEdit } = useSong();
+  const shared = { ...actions, edit, mayEdit, unit: map.start.tempo.unit };
   const long = rows.length > LONG;
   const frame = useRef<HTMLDivElement>(null);
   useMarkPlaying(frame, 'section', sectionAt);

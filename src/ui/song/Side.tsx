@@ -10,27 +10,28 @@ import { FieldsOf } from '../document';
 import type { ActionsProps } from './details/Actions';
 import { Details } from './details/Details';
 import { SongPanel } from './panel/SongPanel';
+import { useSong } from './SongContext';
 import type { LiveRemarks } from './useRemarks';
 
 type Look = { readonly map: RoadMap; readonly timeline: Timeline };
 
 type Props = {
-  readonly now: Look;
   /** What the profile shows: a frame behind while somebody types fast. */
   readonly drawn: Look;
   readonly section: Section | undefined;
   /** The tempo that holds as the section begins. */
   readonly tempo: Tempo;
   readonly remarks: LiveRemarks;
-  readonly mayEdit: boolean;
-  readonly edit: Edit;
   readonly actions: Omit<ActionsProps, 'section'>;
   readonly places: boolean;
   readonly onPlaces: () => void;
 };
 
 /** Beside the form: the selected section, or the song as a whole. */
-export const Side = ({ now, drawn, section, remarks, ...shared }: Props) => {
+export const Side = ({ drawn, section, remarks, ...actions }: Props) => {
+  const now = useSong();
+  const { mayEdit, edit } = now;
+  const shared = { ...actions, mayEdit, edit };
   // It may be a frame behind, but not while somebody types here.
   const frame = useRef<HTMLDivElement>(null);
   const typingHere = frame.current?.contains(document.activeElement) ?? false;
@@ -41,7 +42,6 @@ export const Side = ({ now, drawn, section, remarks, ...shared }: Props) => {
     [timeline, section?.id],
   );
   const shares = useMemo(() => sharesOf(drawn.map, drawn.timeline), [drawn]);
-  const { mayEdit, edit } = shared;
   return (
     <div ref={frame}>
       {shown ? (

@@ -20,20 +20,18 @@ import { NoteIcon } from '../profile';
 import { Button } from '../shared/Button';
 import { Cell } from '../shared/Cell';
 import { call } from '../shared/call';
+import { useSong } from './SongContext';
 import classes from './SongHead.module.css';
 import { tapWords } from './useTap';
 
 type StartProps = {
-  readonly map: RoadMap;
-  readonly timeline: Timeline;
-  readonly mayEdit: boolean;
-  readonly edit: Edit;
   readonly tap: (milliseconds: number) => void;
   readonly tapped: TapTempo | undefined;
 };
 
 /** How the song starts, as it is asked for: how fast, in what meter, how it counts in; and its length. */
-export const StartFields = ({ map, timeline, mayEdit, edit, tap, tapped }: StartProps) => {
+export const StartFields = ({ tap, tapped }: StartProps) => {
+  const { map, timeline, mayEdit, edit } = useSong();
   const { tempo, meter, countIn, pickup } = map.start;
   const setWhole = (field: 'countIn' | 'pickup') => (text: string) =>
     edit(setStart(field, parseWhole(text)), true);

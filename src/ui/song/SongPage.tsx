@@ -26,6 +26,7 @@ import { ProfileHandles } from './ProfileHandles';
 import { Ruler } from './ruler/Ruler';
 import { SectionTable } from './SectionTable';
 import { Side } from './Side';
+import { SongProvider } from './SongContext';
 import { StartFields, Title } from './SongHead';
 import classes from './SongPage.module.css';
 import { TextView } from './text/TextView';
@@ -57,7 +58,7 @@ export const SongPage = (props: Props) => {
   const { document: map, edit, mayEdit } = song;
   const [preview, setPreview] = useState<RoadMap>();
   const timeline = useMemo(() => compile(map, [click]), [map, click]);
-  const now = useMemo(() => ({ map, timeline }), [map, timeline]);
+  const now = useMemo(() => ({ map, timeline, edit, mayEdit }), [map, timeline, edit, mayEdit]);
   // The drawing may be a frame behind the figures while somebody types fast, and in a long song it
   // waits for a pause.
   const look = useMemo(
@@ -135,121 +136,99 @@ export const SongPage = (props: Props) => {
   const tempo = useMemo(() => ({ perMinute, unit }), [perMinute, unit]);
 
   return (
-    <DraftsProvider document={opened.id}>
-      <div>
-        <div className={classes.head}>
-          <Title id={opened.id} title={title} mayEdit={mayEdit} />
-          <StartFields
-            map={map}
-            timeline={timeline}
-            mayEdit={mayEdit}
-            edit={edit}
-            tap={tap}
-            tapped={tapped}
+    <SongProvider value={now}>
+      <DraftsProvider document={opened.id}>
+        <div>
+          <div className={classes.head}>
+            <Title id={opened.id} title={title} mayEdit={mayEdit} />
+            <StartFields tap={tap} tapped={tapped} />
+            <Arrangements id={opened.id} current={arrangement} others={others} mayEdit={mayEdit} />
+            <Link href={`${opened.id}/kit`} className={classes.chart} aria-label="Kit" title="Kit">
+              <IconGridDots size={16} aria-hidden="true" /> <span>Kit</span>
+            </Link>
+            <Link
+              href={`${opened.id}/chart`}
+              className={classes.chart}
+              aria-label="Chart"
+              title="Chart"
+            >
+              <IconFileText size={16} aria-hidden="true" /> <span>Chart</span>
+            </Link>
+            <ExportButton document={opened.id} what="song" saved={song.saving.kind === 'saved'} />
+          </div>
+          <ResizableProfile
+            timeline={drawn.timeline}
+            unit={map.start.tempo.unit}
+            selected={selected}
+            zoom={zoom}
+            onSelect={setChosen}
+            needle={needle}
+            {...(mayEdit && { handles })}
           />
-          <Arrangements id={opened.id} current={arrangement} others={others} mayEdit={mayEdit} />
-          <Link href={`${opened.id}/kit`} className={classes.chart} aria-label="Kit" title="Kit">
-            <IconGridDots size={16} aria-hidden="true" /> <span>Kit</span>
-          </Link>
-          <Link
-            href={`${opened.id}/chart`}
-            className={classes.chart}
-            aria-label="Chart"
-            title="Chart"
-          >
-            <IconFileText size={16} aria-hidden="true" /> <span>Chart</span>
-          </Link>
-          <ExportButton document={opened.id} what="song" saved={song.saving.kind === 'saved'} />
+          <ViewBar
+            view={view}
+            onView={setView}
+            compares={others.length > 0}
+            song={song}
+            said={commands.said}
+            remarks={section && remarks}
+            asked={{
+              timeline,
+              offset: map.start.recording,
+              meter: passage?.meter ?? map.start.meter,
+              speed,
+            }}
+            onGo={setChosen}
+            zoom={zoom}
+            onZoom={setZoom}
+          />
+          {section && form && places && <Ruler key={section.id} section={section} />}
+          <div className={classes.work} data-details={form}>
+            {view === 'text' && <TextView onPreview={setPreview} />}
+            {view === 'load' && (
+              <LoadView
+                map={drawn.map}
+                timeline={drawn.timeline}
+                layout={layout}
+                zoom={zoom}
+                heard={heard}
+              />
+            )}
+            {view === 'click' && (
+              <ClickView
+                band={click}
+                section={section}
+                onSelect={setChosen}
+                meter={passage?.meter ?? map.start.meter}
+                quarters={perMinuteAt(speed, 'quarter')}
+              />
+            )}
+            {view === 'compare' && <Compare current={arrangement} others={others} />}
+            {view === 'played' && <PlayedTable selected={selected} onSelect={setChosen} />}
+            {view === 'rows' && (
+              <SectionTable
+                rows={rows}
+                selected={selected}
+                onSelect={setChosen}
+                onPart={onPart}
+                onDrop={onDrop}
+                onAdd={commands.add}
+              />
+            )}
+            {form && (
+              <Side
+                drawn={drawn}
+                section={section}
+                tempo={tempo}
+                remarks={remarks}
+                actions={commands.actions}
+                places={places}
+                onPlaces={togglePlaces}
+              />
+            )}
+          </div>
         </div>
-        <ResizableProfile
-          timeline={drawn.timeline}
-          unit={map.start.tempo.unit}
-          selected={selected}
-          zoom={zoom}
-          onSelect={setChosen}
-          needle={needle}
-          {...(mayEdit && { handles })}
-        />
-        <ViewBar
-          view={view}
-          onView={setView}
-          compares={others.length > 0}
-          song={song}
-          said={commands.said}
-          remarks={section && remarks}
-          asked={{
-            timeline,
-            offset: map.start.recording,
-            meter: passage?.meter ?? map.start.meter,
-            speed,
-          }}
-          onGo={setChosen}
-          zoom={zoom}
-          onZoom={setZoom}
-        />
-        {section && form && places && (
-          <Ruler key={section.id} map={map} section={section} mayEdit={mayEdit} edit={edit} />
-        )}
-        <div className={classes.work} data-details={form}>
-          {view === 'text' && (
-            <TextView map={map} mayEdit={mayEdit} edit={edit} onPreview={setPreview} />
-          )}
-          {view === 'load' && (
-            <LoadView
-              map={drawn.map}
-              timeline={drawn.timeline}
-              layout={layout}
-              zoom={zoom}
-              heard={heard}
-            />
-          )}
-          {view === 'click' && (
-            <ClickView
-              map={map}
-              band={click}
-              section={section}
-              onSelect={setChosen}
-              meter={passage?.meter ?? map.start.meter}
-              quarters={perMinuteAt(speed, 'quarter')}
-              edit={edit}
-              mayEdit={mayEdit}
-            />
-          )}
-          {view === 'compare' && <Compare map={map} current={arrangement} others={others} />}
-          {view === 'played' && (
-            <PlayedTable timeline={timeline} map={map} selected={selected} onSelect={setChosen} />
-          )}
-          {view === 'rows' && (
-            <SectionTable
-              map={map}
-              rows={rows}
-              timeline={timeline}
-              selected={selected}
-              unit={map.start.tempo.unit}
-              mayEdit={mayEdit}
-              edit={edit}
-              onSelect={setChosen}
-              onPart={onPart}
-              onDrop={onDrop}
-              onAdd={commands.add}
-            />
-          )}
-          {form && (
-            <Side
-              now={now}
-              drawn={drawn}
-              section={section}
-              tempo={tempo}
-              remarks={remarks}
-              mayEdit={mayEdit}
-              edit={edit}
-              actions={commands.actions}
-              places={places}
-              onPlaces={togglePlaces}
-            />
-          )}
-        </div>
-      </div>
-    </DraftsProvider>
+      </DraftsProvider>
+    </SongProvider>
   );
 };

@@ -15,17 +15,13 @@ import { type MeterAt, writtenMeters } from '@/core/song/timeline';
 import type { Edit } from '../../document';
 import { FieldsOf } from '../../document';
 import { newId } from '../../shared/newId';
+import { useSong } from '../SongContext';
 import { MarkEditor } from './MarkEditor';
 import { type Mark, marksOf } from './marks';
 import { NEW_MARKS, type NewMark } from './newMarks';
 import classes from './Ruler.module.css';
 
-type Props = {
-  readonly map: RoadMap;
-  readonly section: Section;
-  readonly mayEdit: boolean;
-  readonly edit: Edit;
-};
+type Props = { readonly section: Section };
 
 /** How finely the place moves: parts of a beat. */
 const GRIDS = [
@@ -41,7 +37,8 @@ const GRIDS = [
  * The bars and beats of the selected section, with what stands in them. A place is chosen with the
  * mouse or the arrow keys; a key, or a button, puts something there.
  */
-export const Ruler = memo(({ map, section, mayEdit, edit }: Props) => {
+export const Ruler = memo(({ section }: Props) => {
+  const { map, mayEdit, edit } = useSong();
   const { bars } = resolve(map, section);
   const meterAt = useMemo(
     () => writtenMeters(map).get(section.id) ?? (() => map.start.meter),

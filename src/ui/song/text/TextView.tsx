@@ -13,13 +13,11 @@ import {
 } from '@/core/text/shorthand';
 import { type Draft, type Edit, useDraft } from '../../document';
 import { newId } from '../../shared/newId';
+import { useSong } from '../SongContext';
 import { Paste } from './Paste';
 import classes from './TextView.module.css';
 
 type Props = {
-  readonly map: RoadMap;
-  readonly mayEdit: boolean;
-  readonly edit: Edit;
   /** What the text says so far, to be drawn; nothing where it says what the map says. */
   readonly onPreview: (map: RoadMap | undefined) => void;
 };
@@ -38,7 +36,8 @@ const LABEL = 'The song as text';
  * by line: a line with an error stays as typed, here and after a reload, until it is mended or given
  * up, and the map goes on with what that line said before.
  */
-export const TextView = ({ map, mayEdit, edit, onPreview }: Props) => {
+export const TextView = ({ onPreview }: Props) => {
+  const { map, mayEdit, edit } = useSong();
   const printed = useMemo(() => printShorthand(map), [map]);
   const [draft, keep] = useDraft(FIELD);
   const [base, setBase] = useState<Base>(
