@@ -257,3 +257,12 @@ test('at 1280 by 800 twelve rows are in sight below the profile, whose height is
   await strip.click({ position: { x: 1200, y: 20 } });
   await expect(page.locator('[data-selected="true"]')).toContainText('95');
 });
+
+test('two quick clicks make one song', async ({ page }) => {
+  await page.goto('/saltreach-nine/songs');
+  await page.getByLabel('Title of the new song').fill('Made once');
+  await page.getByRole('button', { name: 'New song' }).dblclick();
+  await page.waitForURL(/songs\/./);
+  await page.goto('/saltreach-nine/songs');
+  await expect(page.getByRole('link', { name: /Made once/ })).toHaveCount(1);
+});

@@ -4,7 +4,7 @@ import { TextInput } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { type FormEvent, useMemo, useState } from 'react';
+import { type FormEvent, useMemo, useRef, useState } from 'react';
 import { type Packed, unpacked } from '@/core/base/packed';
 import { clock, meterText } from '@/core/music/time';
 import type { RoadMap } from '@/core/song/roadmap';
@@ -69,14 +69,19 @@ const SongLine = ({ song, href }: { readonly song: Song; readonly href: string }
 const NewSong = ({ band }: { readonly band: string }) => {
   const router = useRouter();
   const [refused, setRefused] = useState<string>();
+  /** Two quick clicks make one song. */
+  const making = useRef(false);
   const submit = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
+    if (making.current) return;
+    making.current = true;
     const title = String(new FormData(event.currentTarget).get('title'));
     const called = await call<{ arrangement: string }>('POST', `/api/bands/${band}/songs`, {
       title,
     });
-    if (called.ok) router.push(`/${band}/songs/${called.value.arrangement}`);
-    else setRefused(called.sentence);
+    if (called.ok) return router.push(`/${band}/songs/${called.value.arrangement}`);
+    making.current = false;
+    setRefused(called.sentence);
   };
   return (
     <form className={classes.form} onSubmit={submit}>

@@ -18,6 +18,10 @@ import {
 
 test.each([
   ['126', { kind: 'held', perMinute: 126, unit: 'quarter' }],
+  ['126 bpm', { kind: 'held', perMinute: 126, unit: 'quarter' }],
+  ['92,5', { kind: 'held', perMinute: 92.5, unit: 'quarter' }],
+  ['♩=120', { kind: 'held', perMinute: 120, unit: 'quarter' }],
+  ['♩. = 72 BPM', { kind: 'held', perMinute: 72, unit: 'dotted-quarter' }],
   ['q. 72', { kind: 'held', perMinute: 72, unit: 'dotted-quarter' }],
   ['h=63', { kind: 'held', perMinute: 63, unit: 'half' }],
   ['96 > 144', { kind: 'ramp', shape: 'even-per-beat', from: 96, to: 144, unit: 'quarter' }],

@@ -42,9 +42,10 @@ const TEMPO_HELP = 'Type a tempo like 126, q. 72, 96 > 144, or > 144 bar steps.'
  * @returns null for an empty text: the tempo stays as it was
  * @example parseTempo('96 > 144', 'quarter').value.kind // => 'ramp'
  * @example parseTempo('126', 'quarter').value.perMinute // => 126
+ * @example parseTempo('♩. = 72,5 bpm', 'quarter').value.unit // => 'dotted-quarter'
  */
 export const parseTempo = (text: string, unit: NoteValue): Result<TempoChange | null> => {
-  const typed = text.trim().toLowerCase().replaceAll('→', '>');
+  const typed = asTyped(text);
   if (typed === '') return ok(null);
   const match = TEMPO.exec(typed);
   const letter = match?.[1];
@@ -63,6 +64,17 @@ export const parseTempo = (text: string, unit: NoteValue): Result<TempoChange | 
   if (!shape) return fail('invalid', 'Tempo', TEMPO_HELP);
   return ok({ kind: 'ramp', shape, from: from ?? null, to, unit: note });
 };
+
+/** Other ways to write the same: `♩ = 120`, `126 bpm`, `92,5`. */
+const asTyped = (text: string): string =>
+  text
+    .trim()
+    .toLowerCase()
+    .replaceAll('→', '>')
+    .replace(/^♩/, 'q')
+    .replace(/^♪/, 'e')
+    .replaceAll(/(\d),(?=\d)/g, '$1.')
+    .replaceAll(/(\d)\s*bpm\b/g, '$1');
 
 const rampShape = (words: string): RampShape | undefined =>
   (Object.keys(RAMP_WORDS) as RampShape[]).find((shape) => RAMP_WORDS[shape] === words);
