@@ -3,8 +3,7 @@
 import { type ClickSettings, NO_OVERRIDES, sayOfClick, withSaid } from '@/core/music/click';
 import { barTicks, type Meter, pulsesOf, TICKS_PER_QUARTER } from '@/core/music/time';
 import { setField } from '@/core/song/editing';
-import { type RoadMap, type Section, sectionsOf } from '@/core/song/roadmap';
-import type { Edit } from '../document';
+import { type Section, sectionsOf } from '@/core/song/roadmap';
 import { Select } from '../shared/Select';
 import { useSong } from '../song/SongContext';
 import classes from './Click.module.css';

@@ -1,6 +1,6 @@
 import { clock, meterText } from '@/core/music/time';
 import { countedAs, feelText, type RoadMap } from '@/core/song/roadmap';
-import type { Passage, Timeline } from '@/core/song/timeline';
+import type { Passage } from '@/core/song/timeline';
 import classes from './PlayedTable.module.css';
 import { useSong } from './SongContext';
 

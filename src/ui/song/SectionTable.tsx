@@ -8,7 +8,7 @@ import type { Row } from '@/core/song/editing';
 import { partsOf } from '@/core/song/editing';
 import type { RoadMap } from '@/core/song/roadmap';
 import { songAt } from '@/core/song/set';
-import { locate, type Timeline } from '@/core/song/timeline';
+import { locate } from '@/core/song/timeline';
 import { FieldsOf } from '../document';
 import { Button } from '../shared/Button';
 import { Sortable } from '../shared/Sortable';

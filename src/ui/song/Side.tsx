@@ -5,7 +5,6 @@ import { sharesOf } from '@/core/advice/judgement';
 import type { Tempo } from '@/core/music/time';
 import type { RoadMap, Section } from '@/core/song/roadmap';
 import type { Timeline } from '@/core/song/timeline';
-import type { Edit } from '../document';
 import { FieldsOf } from '../document';
 import type { ActionsProps } from './details/Actions';
 import { Details } from './details/Details';

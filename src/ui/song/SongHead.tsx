@@ -10,12 +10,10 @@ import {
   parseMeter,
   parseTempo,
   parseWhole,
-  type RoadMap,
   tempoText,
   usualCountIn,
 } from '@/core/song/roadmap';
 import type { Timeline } from '@/core/song/timeline';
-import type { Edit } from '../document';
 import { NoteIcon } from '../profile';
 import { Button } from '../shared/Button';
 import { Cell } from '../shared/Cell';

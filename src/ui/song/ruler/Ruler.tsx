@@ -4,15 +4,8 @@ import { type KeyboardEvent, type MouseEvent, memo, useMemo, useRef, useState } 
 import type { Problem } from '@/core/base/result';
 import { barTicks, beatTicks } from '@/core/music/time';
 import { insertRecord, removeRecord } from '@/core/song/editing';
-import {
-  type Position,
-  positionText,
-  type RoadMap,
-  resolve,
-  type Section,
-} from '@/core/song/roadmap';
+import { type Position, positionText, resolve, type Section } from '@/core/song/roadmap';
 import { type MeterAt, writtenMeters } from '@/core/song/timeline';
-import type { Edit } from '../../document';
 import { FieldsOf } from '../../document';
 import { newId } from '../../shared/newId';
 import { useSong } from '../SongContext';

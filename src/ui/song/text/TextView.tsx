@@ -11,7 +11,7 @@ import {
   printShorthand,
   type TextProblem,
 } from '@/core/text/shorthand';
-import { type Draft, type Edit, useDraft } from '../../document';
+import { type Draft, useDraft } from '../../document';
 import { newId } from '../../shared/newId';
 import { useSong } from '../SongContext';
 import { Paste } from './Paste';
