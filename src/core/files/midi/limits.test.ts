@@ -6,7 +6,7 @@ import { parseShorthand } from '../../text/shorthand';
 import { barsTable, songsTable } from '../sheet';
 import { exportMidi, readMidi, writeMidi } from '.';
 
-/** Files hold at the limits that docs/architecture.md gives. */
+/** Files hold at the limits that docs/parts.md gives. */
 
 let ids = 0;
 const song = (text: string) => {
