@@ -43,7 +43,7 @@ export const withLive = (plan: Plan, clock: number, live: boolean): Plan =>
 /**
  * Plays a stretch over and over from the next time its end is reached, or no longer.
  *
- * @param rates one for each round, after which it goes on; endless at the plan's rate where left out
+ * @param loop with a rate for each round it goes on after the last; without, it is endless at the plan's rate
  */
 export const withLoop = (plan: Plan, clock: number, loop: Loop | undefined): Plan =>
   loop || startAt(plan, clock).intent.loop
@@ -174,7 +174,7 @@ export const since = (plan: Plan, clock: number): Plan => {
 };
 
 /** The vamp that goes round and that nobody has left. */
-const vampAt = ({ place, intent }: Pick<Start, 'place' | 'intent'>): Pause | undefined =>
+export const vampAt = ({ place, intent }: Pick<Start, 'place' | 'intent'>): Pause | undefined =>
   intent.live
     ? pausesOf(intent.program).find(
         ({ of, key, from, to }) =>
@@ -208,5 +208,3 @@ const replan = (before: Plan, start: Start, why: Ending): Plan => {
   const [first, ...rest] = [...past, ...cut, segmentFrom(plan.nextId, start)];
   return { segments: [first!, ...rest], nextId: plan.nextId + 1 };
 };
-
-export { vampAt };

@@ -11,7 +11,7 @@ export type Start = {
 };
 
 /** The next thing that happens on the way from a place. */
-type Turn = {
+type PlannedEvent = {
   readonly at: Seconds;
   readonly why: Ending;
   /** Where it goes on; nothing at the end. */
@@ -23,7 +23,7 @@ export const segmentFrom = (id: number, { clock, place, intent, waits }: Start):
   const common = { id, clock, place, intent, waits };
   if (waits) return { ...common, rate: 0, until: place, ends: Number.POSITIVE_INFINITY, why: 'go' };
   const rate = rateOf(intent);
-  const { at, why } = nextTurn(place, intent);
+  const { at, why } = nextEvent(place, intent);
   return { ...common, rate, until: at, ends: clock + Math.max(0, at - place) / rate, why };
 };
 
@@ -32,7 +32,7 @@ export const unfold = (plan: Plan, until: number): Plan => {
   const segments: [Segment, ...Segment[]] = [...plan.segments];
   let { nextId } = plan;
   for (let last = segments.at(-1)!; last.ends <= until; last = segments.at(-1)!) {
-    const { next } = nextTurn(last.place, last.intent);
+    const { next } = nextEvent(last.place, last.intent);
     if (last.waits || !next) break;
     segments.push(segmentFrom(nextId++, { clock: last.ends, ...next }));
   }
@@ -43,22 +43,22 @@ export const unfold = (plan: Plan, until: number): Plan => {
 export const rateOf = ({ rate, loop }: Intent): number => loop?.rates?.[loop.round] ?? rate;
 
 /** At one place a jump goes before a wait, that before a fermata, a loop before a vamp. */
-export const nextTurn = (place: Seconds, intent: Intent): Turn => {
-  const end: Turn = { at: intent.program.seconds, why: 'end', next: undefined };
-  const turns = [jumped(intent), waited(intent), ...paused(place, intent), looped(intent), end];
-  return turns
-    .filter((turn) => turn !== undefined)
+export const nextEvent = (place: Seconds, intent: Intent): PlannedEvent => {
+  const end: PlannedEvent = { at: intent.program.seconds, why: 'end', next: undefined };
+  const events = [jumped(intent), waited(intent), ...paused(place, intent), looped(intent), end];
+  return events
+    .filter((event) => event !== undefined)
     .filter(({ at }) => at >= place - SAME)
-    .reduceRight((later, turn) => (turn.at <= later.at + SAME ? turn : later), end);
+    .reduceRight((later, event) => (event.at <= later.at + SAME ? event : later), end);
 };
 
-const jumped = (intent: Intent): Turn | undefined => {
+const jumped = (intent: Intent): PlannedEvent | undefined => {
   const { jump } = intent;
   if (!jump) return undefined;
   return { at: jump.from, why: 'jump', next: { place: jump.to, intent: leapt(intent, jump.to) } };
 };
 
-const waited = (intent: Intent): Turn | undefined => {
+const waited = (intent: Intent): PlannedEvent | undefined => {
   const { wait } = intent;
   if (wait === undefined) return undefined;
   const waits = { on: wait, pause: undefined };
@@ -70,10 +70,10 @@ const waited = (intent: Intent): Turn | undefined => {
 };
 
 /** Vamps and fermatas on the way. A loop goes round through its vamps. */
-const paused = (place: Seconds, intent: Intent): Turn[] => {
+const paused = (place: Seconds, intent: Intent): PlannedEvent[] => {
   const { live, program, loop, cued } = intent;
   if (!live) return [];
-  return pausesOf(program).flatMap((pause): Turn[] => {
+  return pausesOf(program).flatMap((pause): PlannedEvent[] => {
     if (pause.of === 'vamp') {
       const round = loop === undefined && !cued.has(pause.key) && place < pause.to - SAME;
       return round ? [{ at: pause.to, why: 'vamp', next: { place: pause.from, intent } }] : [];
@@ -87,7 +87,7 @@ const paused = (place: Seconds, intent: Intent): Turn[] => {
   });
 };
 
-const looped = (intent: Intent): Turn | undefined => {
+const looped = (intent: Intent): PlannedEvent | undefined => {
   const { loop } = intent;
   if (!loop) return undefined;
   const round = loop.round + 1;
@@ -122,7 +122,7 @@ export const reachOf = ({ segments }: Plan, from: Segment): Seconds => {
     if (LEAPS.has(last.why) || next.intent.program !== from.intent.program) break;
     last = next;
   }
-  return last.waits ? nextTurn(last.waits.on, last.intent).at : last.until;
+  return last.waits ? nextEvent(last.waits.on, last.intent).at : last.until;
 };
 
 const LEAPS: ReadonlySet<Ending> = new Set<Ending>(['jump', 'loop', 'vamp', 'end']);
