@@ -81,8 +81,8 @@ test('each stroke begins on its sample, after silence', () => {
 
 test('a closed hat cuts the open one, a choke its crash', () => {
   const open = 'song 120, in 4/4, count 0\ngroove G = hh 1:o';
-  const ringing = render(`${open}\nA: 1, groove G`, { click: false }).bytes;
-  const cut = render(`${open} 1&\nA: 1, groove G`, { click: false }).bytes;
+  const ringing = render(`${open}\nA: 1, groove G, level 5`, { click: false }).bytes;
+  const cut = render(`${open} 1&\nA: 1, groove G, level 5`, { click: false }).bytes;
   expect(peak(ringing, 0.4, 0.5)).toBeGreaterThan(50);
   // The closed hat at 0.25 s has itself died away by then.
   expect(peak(cut, 0.4, 0.5)).toBe(0);
