@@ -162,7 +162,7 @@ test('drums that are not ready in time come in when they are, at their place', a
     ready = resolve;
   });
   void player.play({ program, complete: () => whole }, seconds(0));
-  await jest.advanceTimersByTimeAsync(399);
+  await jest.advanceTimersByTimeAsync(149);
   expect(speakers.started).toEqual([]);
   await jest.advanceTimersByTimeAsync(2);
   expect(speakers.started.length).toBeGreaterThan(0);

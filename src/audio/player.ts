@@ -41,7 +41,7 @@ const SETTLED = 0.05;
 /** A sound that is later than this (s) after a stall is left out: it would only throw the band off. */
 const TOO_LATE = 0.05;
 /** So long (ms) is waited for drums and voice. */
-const PATIENCE = 400;
+const PATIENCE = 150;
 /** How long (s) what went by is remembered. */
 const MEMORY = 5;
 
