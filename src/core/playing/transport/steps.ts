@@ -71,13 +71,13 @@ export const move = (plan: Plan, clock: number, kind: MoveKind): Plan => {
   if (vamp) return intend(plan, clock, { cued: new Set([...intent.cued, vamp.key]) });
   const way = moveAt(intent.program, place, kind);
   if (!way) return plan;
-  if (waits || way.from <= place + SAME)
-    return replan(
-      plan,
-      { clock: start.clock, place: way.to, intent: leapt(intent, way.to) },
-      'jump',
-    );
-  return intend(plan, clock, { jump: way });
+  // Whoever goes on has done with the loop.
+  const loop = kind === 'again' ? intent.loop : undefined;
+  if (waits || way.from <= place + SAME) {
+    const there = leapt({ ...intent, loop }, way.to);
+    return replan(plan, { clock: start.clock, place: way.to, intent: there }, 'jump');
+  }
+  return intend(plan, clock, { jump: way, loop });
 };
 
 /** Goes on at a place at once, also where everybody waits. */

@@ -99,6 +99,13 @@ test('a loop goes round by itself until it is let go of, and plays on from there
   expect(places(withLoop(looped, 122, undefined), 22, 33, 35)).toEqual([9, 20, 22]);
 });
 
+test('going on lets go of a loop, again keeps it', () => {
+  const looped = loopHere(from(3), 100);
+  // A with the bar after it: from 2 to 12. On at the bar line, 4, to B, which begins within the loop.
+  expect(places(move(looped, 100.5, 'on'), 1, 2.5, 5)).toEqual([10, 11.5, 14]);
+  expect(places(move(looped, 100.5, 'again'), 1, 10.9, 11.1)).toEqual([2, 11.9, 2.1]);
+});
+
 test('while what leads up to a section goes by, Loop takes the section that was asked for', () => {
   const plan = loopHere(from(8, plain, { aim: 10 }), 100.5);
   expect(plan.segments.at(-1)!.intent.loop?.name).toBe('B');
