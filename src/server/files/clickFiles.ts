@@ -9,11 +9,11 @@ import { type Speak, voiceOf } from './voice';
 
 /** What can be heard in a file. */
 export const STEMS = ['click', 'voice', 'drums'] as const;
-export type Lane = (typeof STEMS)[number];
+export type Stem = (typeof STEMS)[number];
 
 /** What files are made of: whose songs, what is to be heard, on whose kit. */
 export type Source = CompiledProgram & {
-  readonly stems: readonly Lane[];
+  readonly stems: readonly Stem[];
   readonly kit: Layout;
   readonly speak: Speak;
 };
@@ -65,7 +65,7 @@ export const wavOfEachSong = async (source: Source, format: WavFormat): Promise<
 };
 
 /** A file for each of click, voice and drums, all of the same beginning. */
-export const wavOfEachLane = async (source: Source, format: WavFormat): Promise<Made> => {
+export const wavOfEachStem = async (source: Source, format: WavFormat): Promise<Made> => {
   const { program, maps, title } = source;
   const stems = await Promise.all(
     source.stems.map(async (stem) => ({
@@ -81,7 +81,7 @@ const contentOf = async (
   { kit, speak }: Source,
   program: Program,
   maps: Source['maps'],
-  stems: readonly Lane[],
+  stems: readonly Stem[],
 ): Promise<Content> => ({
   click: stems.includes('click'),
   ...(stems.includes('voice') && { voice: await voiceOf(speak, program) }),

@@ -13,13 +13,13 @@ import type { WavFormat } from '@/core/files/wav';
 import type { Layout } from '@/core/music/kit';
 import { type CompiledProgram, compiledProgram, type ProgramSource } from '@/core/song/set';
 import {
-  type Lane,
   type Made,
   midiFile,
   type Source,
+  type Stem,
   wavFile,
-  wavOfEachLane,
   wavOfEachSong,
+  wavOfEachStem,
 } from './clickFiles';
 import type { Speak } from './voice';
 
@@ -30,7 +30,7 @@ export type Job = { readonly source: ProgramSource } & (
   | ({ readonly as: Exclude<HeardFormat, 'midi'>; readonly format: WavFormat } & Heard)
 );
 
-type Heard = { readonly stems: readonly Lane[]; readonly kit: Layout };
+type Heard = { readonly stems: readonly Stem[]; readonly kit: Layout };
 
 /** A file that was made: what it is called, and its bytes piece by piece. */
 export type MadeFile = Made & { readonly name: string; readonly type: string };
@@ -52,7 +52,7 @@ const makeBytes = async (job: Job, compiled: CompiledProgram, speak: Speak): Pro
   const source: Source = { ...compiled, stems: job.stems, kit: job.kit, speak };
   if (job.as === 'midi') return whole(await midiFile(source, job));
   if (job.as === 'wav') return wavFile(source, job.format);
-  return job.as === 'songs' ? wavOfEachSong(source, job.format) : wavOfEachLane(source, job.format);
+  return job.as === 'songs' ? wavOfEachSong(source, job.format) : wavOfEachStem(source, job.format);
 };
 
 const words = (
