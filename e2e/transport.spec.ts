@@ -335,8 +335,10 @@ test('a clock that comes in leads: its tempo and its place', async ({ page }) =>
   );
   const lately = beat.filter((when) => when > now - 6 && when < now);
   const gap = (lately.at(-1)! - lately[0]!) / (lately.length - 1);
-  expect(gap).toBeGreaterThan(60 / 97 - 0.004);
-  expect(gap).toBeLessThan(60 / 97 + 0.004);
+  // While it slides to its place after a stall of the machine it is a little faster or slower; at the
+  // song's own tempo the gap would be 0.6 s.
+  expect(gap).toBeGreaterThan(60 / 97 - 0.012);
+  expect(gap).toBeLessThan(60 / 97 + 0.012);
   await page.getByRole('button', { name: 'No clock' }).click();
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
 });
