@@ -44,6 +44,37 @@ test('a part is made in place, changed for all that follow it, overridden and fo
   await expect(page.getByLabel('Bars of Verse').first()).toHaveValue('');
 });
 
+test('a row shows and sets its groove; what the song does not have is kept as typed and said', async ({
+  page,
+}) => {
+  await newSong(page, 'Grooves in rows');
+  await write(
+    page,
+    'song 100, in 4/4, count 4\ngroove Low = bd 1\ngroove High = sn 2\npart P = 8, groove Low\nA: part P\nB: 8',
+  );
+  await view(page, 'As written');
+  const groove = (of: string) =>
+    page.getByRole('combobox', { name: `Groove of ${of}`, exact: true });
+  await expect(groove('A')).toHaveAttribute('placeholder', 'Low');
+  await groove('A').fill('high');
+  await page.keyboard.press('Enter');
+  await expect(groove('B')).toBeFocused();
+  await expect(groove('A')).toHaveValue('High');
+  await groove('B').fill('Nope');
+  await page.keyboard.press('Shift+Tab');
+  await expect(page.getByText('The song has no groove “Nope” yet')).toBeVisible();
+  await expect(groove('B')).toHaveValue('Nope');
+  await groove('B').fill('low');
+  await groove('A').fill('');
+  await page.keyboard.press('Tab');
+  await saved(page);
+  await page.reload();
+  await expect(groove('A')).toHaveValue('');
+  await expect(groove('B')).toHaveValue('Low');
+  await page.getByRole('link', { name: 'Chart' }).click();
+  await expect(page.locator('[data-pattern]')).toHaveText([/^Low/]);
+});
+
 test('a repeat is made, filled, given endings, seen as played, written out and undone', async ({
   page,
 }) => {
@@ -328,6 +359,58 @@ test('the chart prints on one page, without the application around it', async ({
     await expect(page.getByRole('contentinfo')).toBeHidden();
     await page.emulateMedia({ media: null });
   }
+});
+
+test('the chart names every groove and fill, says what will catch one out, and clips nothing', async ({
+  page,
+}) => {
+  await openSong(page, 'Nine Mile Ferry');
+  await page.getByRole('link', { name: 'Chart' }).click();
+  const chart = page.locator('article');
+  await expect(chart.locator('[data-drawn="true"]')).toHaveCount(6);
+  await expect(chart.getByRole('listitem').filter({ hasText: /^9Verse16/ })).toContainText(
+    'Ferry train, train beat, hats closed',
+  );
+  for (const words of [
+    'Chorus has 7 bars (4+3).',
+    'No drums in Break (4 bars); in again with Bridge.',
+    'The count-in is 6 beats, then 2 beats are played before bar 1.',
+    '9.1 (17) listen: accordion run (not sure)',
+    '7.4 (33) fill one beat of snare (Two of snare), 1 beat',
+    '10.3 (72) fill open (Open two), 2 beats',
+    '7.3 (58) stop, 2 beats',
+    '7.4& (79) push with the horns, the last time',
+    '4.4 (87) choke',
+    'until Odile lifts the bow',
+  ])
+    await expect(chart).toContainText(words);
+  const frames = await chart.locator('[data-pattern]').evaluateAll((patterns) =>
+    patterns.map((pattern) => {
+      const pictures = [...pattern.querySelectorAll('svg')];
+      return {
+        name: pattern.querySelector('b')?.textContent,
+        bars: pictures.length > 0,
+        clipped: pictures.some((picture) => {
+          const { left, right } = picture.getBoundingClientRect();
+          return [...picture.children].some((ink) => {
+            const box = ink.getBoundingClientRect();
+            return box.left < left - 1 || box.right > right + 1;
+          });
+        }),
+        lines: [...pattern.querySelectorAll('div')].some(
+          (one) => one.scrollHeight > one.clientHeight + 1 || one.scrollWidth > one.clientWidth + 1,
+        ),
+      };
+    }),
+  );
+  expect(frames).toHaveLength(6);
+  for (const { name, bars, clipped, lines } of frames)
+    expect({ name, bars, clipped, lines }).toEqual({
+      name,
+      bars: true,
+      clipped: false,
+      lines: false,
+    });
 });
 
 test('a song of a hundred sections says that it does not fit, and goes on to a second page', async ({

@@ -2,19 +2,13 @@ import { seconds } from '@/core/music/time';
 import { loopHere, move, waitOrGoOn } from '@/core/playing/transport';
 import { soloProgram } from '@/core/song/set';
 import { compile } from '@/core/song/timeline';
-import { parseShorthand } from '@/core/text/shorthand';
+import { roadMapFrom } from '@/core/text/shorthand';
 import { createPlayer } from './player';
 import { simulatedOutput } from './simulated';
 import type { Content } from './stems';
 
-const song = (text: string) => {
-  let count = 0;
-  const { map } = parseShorthand(
-    `song 240, in 4/4, count 4\n${text}`,
-    (where) => `${where}${++count}`,
-  );
-  return soloProgram('Song', compile(map));
-};
+const song = (text: string) =>
+  soloProgram('Song', compile(roadMapFrom(`song 240, in 4/4, count 4\n${text}`)));
 
 /** Plays on a simulated output; at 240 a beat lasts a quarter of a second. */
 const playing = async (program = song('A: 4\nB: 4\nC: 40'), from = 0) => {

@@ -7,14 +7,12 @@ import { USUAL_LAYOUT } from '@/core/music/kit';
 import { drumsOf } from '@/core/playing/sound';
 import { soloProgram } from '@/core/song/set';
 import { compile } from '@/core/song/timeline';
-import { parseShorthand } from '@/core/text/shorthand';
+import { roadMapFrom } from '@/core/text/shorthand';
 
 const FORMAT: WavFormat = { bits: 16, layout: 'mono' };
 
-let count = 0;
 const render = (text: string, content: { click: boolean }) => {
-  const { map, problems } = parseShorthand(text, (where) => `${where}${++count}`);
-  expect(problems).toEqual([]);
+  const map = roadMapFrom(text);
   const song = soloProgram('Song', compile(map));
   const drums = drumsOf(song, [map], USUAL_LAYOUT);
   const whole = { ...content, drums };

@@ -1,4 +1,4 @@
-import type { SongTexts } from './notation';
+import type { SongTexts } from './songTexts';
 
 /** The songs of the chapel team, as short-hand. */
 export const LOFT_STREET_TEXTS: SongTexts = {

@@ -1,4 +1,4 @@
-import type { SongTexts } from './notation';
+import type { SongTexts } from './songTexts';
 
 /** The songs of the dance band, as short-hand. */
 export const SALTREACH_TEXTS: SongTexts = {

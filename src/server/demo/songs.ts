@@ -1,7 +1,8 @@
 import type { RoadMap } from '@/core/song/roadmap';
+import { roadMapFrom } from '@/core/text/shorthand';
 import { LOFT_STREET_TEXTS } from './loftStreet';
-import { roadMap, type SongTexts } from './notation';
 import { SALTREACH_TEXTS } from './saltreach';
+import type { SongTexts } from './songTexts';
 
 export type DemoSong = {
   readonly title: string;
@@ -11,7 +12,7 @@ export type DemoSong = {
 const songs = (texts: SongTexts): DemoSong[] =>
   Object.entries(texts).map(([title, arrangements]) => ({
     title,
-    arrangements: Object.entries(arrangements).map(([name, text]) => [name, roadMap(text)]),
+    arrangements: Object.entries(arrangements).map(([name, text]) => [name, roadMapFrom(text)]),
   }));
 
 /** The repertoire of The Saltreach Nine. All of it is invented. */

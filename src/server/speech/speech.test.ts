@@ -2,7 +2,7 @@ import { NO_OVERRIDES } from '@/core/music/click';
 import { soloProgram } from '@/core/song/set';
 import { compile } from '@/core/song/timeline';
 import { roadMapOf } from '@/core/testing';
-import { parseShorthand } from '@/core/text/shorthand';
+import { roadMapFrom } from '@/core/text/shorthand';
 import type { Queries } from '../database';
 import { voiceOf } from '../files/voice';
 import { openTestDatabase, type TestDatabase } from '../testing/database';
@@ -62,12 +62,8 @@ test('hostile words are only words: no option, no markup, no length', async () =
 });
 
 test('a song’s voice is over before each place it speaks of', async () => {
-  const { map } = parseShorthand(
+  const map = roadMapFrom(
     'song 126, in 4/4, count 6\nVerse: 8; cue 4 listen "guitar" warn 1 bars\nBridge: 4',
-    (() => {
-      let count = 0;
-      return () => `s${++count}`;
-    })(),
   );
   const click = { ...NO_OVERRIDES, sayCount: true, sayNames: true, sayCues: true };
   const timeline = compile({ ...map, click });

@@ -4,6 +4,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { engrave } from '@/core/music/engrave';
 import { leadIn, type Pattern, printTyped } from '@/core/music/kit';
 import classes from './Kit.module.css';
+import { widthOf } from './staffSize';
 
 type Props = {
   readonly pattern: Pattern;
@@ -29,7 +30,7 @@ export const StaffView = (props: Props) => {
     let gone = false;
     const fitting = Math.min(barsPerLine, bars.length);
     if (room === 0) return;
-    void import('./drawStaff').then(({ drawStaff, widthOf }) => {
+    void import('./drawStaff').then(({ drawStaff }) => {
       if (gone || !frame.current) return;
       const needed = widthOf(bars, fitting);
       // Smaller where there is no room for its size; never so wide that a bar falls apart.

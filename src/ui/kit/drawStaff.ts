@@ -26,6 +26,7 @@ import {
   voiceOf,
 } from '@/core/music/kit';
 import { barTicks, type Meter, pulsesOf } from '@/core/music/time';
+import { GRACES, HEAD, LINE } from './staffSize';
 
 /** What to draw, and how. */
 export type Drawing = {
@@ -43,12 +44,9 @@ export type Drawing = {
   readonly swells: readonly Swell[];
 };
 
-const LINE = 148;
 /** From the top of a line to where a staff begins in it, its own room above left out. */
 const ABOVE = 22;
 const ROW = 17;
-/** Clef and meter. */
-const HEAD = 62;
 const DURATIONS: Readonly<Record<number, string>> = { 1: 'w', 2: 'h', 4: 'q' };
 
 /** What an element shows already, so that a bar that stays the same is not drawn again. */
@@ -110,21 +108,6 @@ const swellsIn = ({ swells, meter }: Drawing, index: number): readonly Swell[] =
   const line = index * barTicks(meter);
   return swells.filter(({ from, to }) => to > line && from < line + barTicks(meter));
 };
-
-/** How wide a pattern has to be so that its notes do not run into one another. */
-export const widthOf = (bars: readonly Staff[], barsPerLine: number): number => {
-  const needed = bars.map(({ hands, feet }) =>
-    Math.max(...[hands, feet].map((groups) => signsWidth(groups.flatMap(({ signs }) => signs)))),
-  );
-  return HEAD + 12 + Math.max(...needed) * Math.min(barsPerLine, bars.length);
-};
-
-const signsWidth = (signs: readonly Sign[]): number =>
-  signs.reduce((sum, { strokes }) => {
-    const ghost = strokes.some(({ force }) => force === 'ghost');
-    const graces = GRACES[strokes.find(({ ornament }) => ornament)?.ornament ?? ''] ?? 0;
-    return sum + 23 + (ghost ? 6 : 0) + graces * 12;
-  }, 24);
 
 type Drawn = { readonly note: StaveNote; readonly sign: Sign };
 
@@ -244,7 +227,6 @@ const noteOf = (sign: Sign, up: boolean, both: boolean): StaveNote => {
   return note;
 };
 
-const GRACES: Readonly<Record<string, number>> = { flam: 1, drag: 2, ruff: 3 };
 const TREMOLO: Readonly<Record<string, number>> = { roll: 3, buzz: 2 };
 
 const mark = (note: StaveNote, stroke: StickedStroke, index: number, up: boolean) => {

@@ -1,15 +1,10 @@
 import { compile, levelsOf } from '@/core/song/timeline';
-import { parseShorthand } from '@/core/text/shorthand';
+import { roadMapFrom } from '@/core/text/shorthand';
 import { groundPaths, levelFinder, phrasePaths } from './groundPaths';
 import { laneLabels, pinLabels } from './labels';
 import { stretchesOf } from './stretches';
 
-const timeline = (text: string) => {
-  let count = 0;
-  const { map, problems } = parseShorthand(text, () => `n${++count}`);
-  expect(problems).toEqual([]);
-  return compile(map);
-};
+const timeline = (text: string) => compile(roadMapFrom(text));
 /** A pixel a second, level 5 at 525 over the ground. */
 const SCALE = { perSecond: 1, left: 0, height: 525, ground: 600 };
 

@@ -26,6 +26,9 @@ import classes from './SectionTable.module.css';
 export type RowProps = {
   readonly section: Section;
   readonly part: Part | undefined;
+  /** The names of the groove that it says itself, and of that of its part. */
+  readonly groove: string | undefined;
+  readonly partsGroove: string | undefined;
   /** How many repeats it stands in. */
   readonly depth: number;
   readonly unit: NoteValue;
@@ -37,6 +40,8 @@ export type RowProps = {
   readonly onSelect: (id: string) => void;
   /** Gives the section the part of a name. */
   readonly onPart: (id: string, name: string) => ReturnType<Edit>;
+  /** Gives the section the groove of a name. */
+  readonly onGroove: (id: string, name: string) => ReturnType<Edit>;
 };
 
 /**
@@ -44,12 +49,14 @@ export type RowProps = {
  * from its part stands there in grey; typing overrides it, emptying the field puts it back.
  */
 export const SectionRow = memo((props: RowProps) => {
-  const { section, part, depth, unit, selected, long, mayEdit, edit, onSelect, onPart } = props;
+  const { section, part, depth, unit, selected, long, mayEdit, edit, onSelect, onPart, onGroove } =
+    props;
   const { id, name, bars, times, level, tempo, meter, feel, click, tacet } = section;
   const whole = resolve({ parts: part ? { [part.id]: part } : {} }, section);
   const sortable = useSortable({ id, disabled: !mayEdit });
   const shift = sortable.transform;
   const setPart = useCallback((text: string) => onPart(id, text), [id, onPart]);
+  const setGroove = useCallback((text: string) => onGroove(id, text), [id, onGroove]);
   return (
     <tr
       ref={sortable.setNodeRef}
@@ -108,6 +115,20 @@ export const SectionRow = memo((props: RowProps) => {
           readOnly={!mayEdit}
           still={long && !selected}
           list="parts"
+          onLeave
+          wide
+        />
+      </td>
+      <td>
+        <Cell
+          label={`Groove of ${name}`}
+          column="groove"
+          value={props.groove ?? ''}
+          onText={setGroove}
+          readOnly={!mayEdit}
+          still={long && !selected}
+          {...(props.partsGroove && { placeholder: props.partsGroove })}
+          list="grooves"
           onLeave
           wide
         />

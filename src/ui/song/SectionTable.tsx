@@ -3,6 +3,7 @@
 import { IconPlus } from '@tabler/icons-react';
 import { type KeyboardEvent, type ReactNode, useMemo, useRef } from 'react';
 import type { Heard } from '@/audio/player';
+import { inOrder } from '@/core/base/document';
 import { seconds } from '@/core/music/time';
 import type { Row } from '@/core/song/editing';
 import { partsOf } from '@/core/song/editing';
@@ -18,7 +19,7 @@ import { type RowProps, SectionRow, StartsContext } from './SectionRow';
 import classes from './SectionTable.module.css';
 import { useSong } from './SongContext';
 
-type Props = Pick<RowProps, 'onSelect' | 'onPart'> & {
+type Props = Pick<RowProps, 'onSelect' | 'onPart' | 'onGroove'> & {
   readonly rows: readonly Row[];
   readonly selected: string | undefined;
   /** A row was dropped where another is. */
@@ -76,6 +77,13 @@ export const SectionTable = ({ rows, selected, onDrop, onAdd, ...actions }: Prop
           <option key={id} value={name} />
         ))}
       </datalist>
+      <datalist id="grooves">
+        {inOrder(map.patterns)
+          .filter(({ kind }) => kind === 'groove')
+          .map(({ id, name }) => (
+            <option key={id} value={name} />
+          ))}
+      </datalist>
       {rows.length === 0 && <Empty />}
       {shared.mayEdit && (
         <Button look="bare" small icon={<IconPlus size={16} />} onClick={onAdd}>
@@ -98,7 +106,7 @@ const drawRow = (
   row: Row,
   map: RoadMap,
   selected: string | undefined,
-  shared: Pick<RowProps, 'unit' | 'long' | 'mayEdit' | 'edit' | 'onSelect' | 'onPart'>,
+  shared: Pick<RowProps, 'unit' | 'long' | 'mayEdit' | 'edit' | 'onSelect' | 'onPart' | 'onGroove'>,
 ): ReactNode => {
   const { mayEdit, edit } = shared;
   if (row.kind === 'repeat')
@@ -113,12 +121,15 @@ const drawRow = (
         <EndingRow node={row.node} of={row.of} depth={row.depth} mayEdit={mayEdit} edit={edit} />
       </FieldsOf>
     );
+  const part = map.parts[row.section.part ?? ''];
   return (
     <FieldsOf key={row.id} record={row.id}>
       <SectionRow
         {...shared}
         section={row.section}
-        part={map.parts[row.section.part ?? '']}
+        part={part}
+        groove={map.patterns[row.section.groove ?? '']?.name}
+        partsGroove={map.patterns[part?.groove ?? '']?.name}
         depth={row.depth}
         selected={row.id === selected}
       />
@@ -150,6 +161,12 @@ const Head = () => (
         title="What you have to be able to play; a section follows its part where it says nothing itself"
       >
         Part
+      </th>
+      <th
+        className={classes.text}
+        title="The pattern that is played; in grey, what the part says. Grooves are written on the song’s Kit page"
+      >
+        Groove
       </th>
       <th className={classes.text} title="1 barely there, 5 all out; 2 > 4 for a crescendo">
         Level

@@ -7,7 +7,7 @@ import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
 import type { ClickSettings } from '@/core/music/click';
 import type { Layout } from '@/core/music/kit';
 import { perMinuteAt, rateOf, seconds } from '@/core/music/time';
-import { moveOnto, rowsOf, setField, setPart, setStart } from '@/core/song/editing';
+import { moveOnto, rowsOf, setField, setGroove, setPart, setStart } from '@/core/song/editing';
 import { type RoadMap, roadMapKind } from '@/core/song/roadmap';
 import { soloProgram } from '@/core/song/set';
 import { compile, speedAt } from '@/core/song/timeline';
@@ -108,6 +108,13 @@ export const SongPage = (props: Props) => {
   );
   const onPart = useCallback(
     (id: string, name: string) => edit(setPart(latest.current, id, name, newId), true),
+    [edit],
+  );
+  const onGroove = useCallback(
+    (id: string, name: string) => {
+      const set = setGroove(latest.current, id, name);
+      return set.ok ? edit(set.value, true) : set.problem;
+    },
     [edit],
   );
   const switchView = () => setView((now) => (now === 'played' ? 'rows' : 'played'));
@@ -211,6 +218,7 @@ export const SongPage = (props: Props) => {
                 selected={selected}
                 onSelect={setChosen}
                 onPart={onPart}
+                onGroove={onGroove}
                 onDrop={onDrop}
                 onAdd={commands.add}
               />

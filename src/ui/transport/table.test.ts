@@ -5,7 +5,7 @@ import { seconds } from '@/core/music/time';
 import { placeAt, unfold } from '@/core/playing/transport';
 import { program } from '@/core/song/set';
 import { compile } from '@/core/song/timeline';
-import { parseShorthand } from '@/core/text/shorthand';
+import { roadMapFrom } from '@/core/text/shorthand';
 import { createTransport, type Piece, type Transport } from './transport';
 
 /** docs/transport.md is the specification: every cell of its table is tried. */
@@ -20,12 +20,7 @@ const [head, , ...rows] = readFileSync('docs/transport.md', 'utf8')
       .map((cell) => cell.trim()),
   );
 
-const timelineOf = (text: string) => {
-  let count = 0;
-  return compile(
-    parseShorthand(`song 240, in 4/4, count 4\n${text}`, (where) => `${where}${++count}`).map,
-  );
-};
+const timelineOf = (text: string) => compile(roadMapFrom(`song 240, in 4/4, count 4\n${text}`));
 const gap = { kind: 'seconds', seconds: 5 } as const;
 const one = timelineOf('A: 4\nB: 4\nTalk: 4, vamp "nod"\nC: 4');
 const two = { id: 'two', title: 'Two', timeline: timelineOf('A: 4'), gap };

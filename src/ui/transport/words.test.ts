@@ -1,14 +1,10 @@
 import { seconds } from '@/core/music/time';
 import { program, soloProgram } from '@/core/song/set';
 import { compile } from '@/core/song/timeline';
-import { parseShorthand } from '@/core/text/shorthand';
+import { roadMapFrom } from '@/core/text/shorthand';
 import { wordsAt } from './words';
 
-let count = 0;
-const timelineOf = (text: string) => {
-  const parsed = parseShorthand(text, (where) => `${where}${++count}`);
-  return compile(parsed.map);
-};
+const timelineOf = (text: string) => compile(roadMapFrom(text));
 
 // At 120 in 4/4 a bar lasts 2 s, and a count of four as long.
 const solo = (...lines: string[]) =>

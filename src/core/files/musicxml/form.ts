@@ -1,6 +1,7 @@
 import type { StickedStroke } from '../../music/kit';
 import { barTicks, type Meter, perMinuteAt, ticks } from '../../music/time';
 import { playedBars } from '../../playing/performance';
+import { chartRows, type SectionRow } from '../../song/chart';
 import {
   endingFor,
   type FormNode,
@@ -54,21 +55,23 @@ const readSong = (map: RoadMap, timeline: Timeline): Read => {
     return passage.tacet || passage.groove !== undefined ? 'rest' : 'slashes';
   });
   const words = timeline.bars.map((): Words[] => []);
-  const put = (position: number, text: string) => {
+  const put = (position: number, text: string | undefined) => {
     const bar = barAtTicks(timeline, position);
-    if (bar) words[bar.played - 1]?.push({ at: position - bar.startTicks, text });
+    if (bar && text) words[bar.played - 1]?.push({ at: position - bar.startTicks, text });
   };
-  for (const one of timeline.details) {
-    if (one.kind === 'cue') put(one.startTicks, one.detail.words);
-    if (one.kind === 'fill' && one.detail.name) put(one.startTicks, `fill: ${one.detail.name}`);
-  }
-  for (const { ticks: position, seconds, cue } of timeline.fermatas)
-    put(
-      Math.min(position, timeline.ticks - 1),
-      `fermata ${round(seconds)} s${cue ? `: ${cue}` : ''}`,
-    );
+  const rows = chartRows(map, timeline).filter((row) => row.kind === 'section');
+  const heads = new Map(rows.map((row) => [row.id, headOf(row)]));
+  const said = new Map(rows.flatMap(({ notes }) => notes.map((note) => [note.id, note.words])));
+  for (const { section, startTicks } of timeline.passages) put(startTicks, heads.get(section));
+  for (const { startTicks, detail } of timeline.details) put(startTicks, said.get(detail.id));
+  for (const { id, ticks: position } of timeline.fermatas)
+    put(Math.min(position, timeline.ticks - 1), said.get(id));
   return { ...timeline, music, words, tempos: temposOf(timeline) };
 };
+
+/** What holds all through a section, and on which passes something else does. */
+const headOf = ({ tacet, dynamics, groove, how, passes }: SectionRow): string =>
+  [[tacet ? '' : dynamics, groove ?? '', ...how].filter(Boolean).join(', '), ...passes].join('; ');
 
 const round = (value: number): number => Math.round(value * 100) / 100;
 

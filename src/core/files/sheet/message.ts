@@ -1,14 +1,6 @@
 import { clock, meterText, noteName } from '../../music/time';
-import { rowsOf } from '../../song/editing';
-import {
-  countedAs,
-  detailsBySection,
-  feelText,
-  levelText,
-  passesText,
-  type RoadMap,
-  resolve,
-} from '../../song/roadmap';
+import { chartRows, surprisesOf } from '../../song/chart';
+import type { RoadMap } from '../../song/roadmap';
 import type { Program, SongInSet } from '../../song/set';
 import type { Timeline } from '../../song/timeline';
 
@@ -18,28 +10,32 @@ import type { Timeline } from '../../song/timeline';
  */
 export const message = (title: string, map: RoadMap, timeline: Timeline): string => {
   const { tempo, meter, countIn, pickup } = map.start;
-  const details = detailsBySection(map);
-  const lines = rowsOf(map).flatMap((row): string[] => {
+  const lines = chartRows(map, timeline).flatMap((row): string[] => {
     const indent = '  '.repeat(row.depth);
-    if (row.kind === 'repeat') return [`${indent}- **${row.node.repeat.times} times:**`];
-    if (row.kind === 'ending')
-      return [`${indent}- *ending ${passesText(row.node.ending.passes)}:*`];
-    const { section } = row;
-    const { bars, phrase, level, feel, timekeeper, tacet } = resolve(map, section);
+    if (row.kind === 'bracket') return [`${indent}- **${plain(row.words)}:**`];
     const how = [
-      tacet ? 'no drums' : `level ${levelText(level)}`,
-      feelText(feel) === 'straight' ? '' : feelText(feel),
-      tacet ? '' : (timekeeper ?? ''),
+      row.tacet ? '' : row.dynamics,
+      row.groove ? plain(row.groove) : '',
+      ...row.how.map(plain),
+      row.until ? `until ${plain(row.until)}` : '',
     ].filter(Boolean);
-    const times = section.times > 1 ? ` × ${section.times}` : '';
-    const cues = details.get(section.id)?.cues ?? [];
+    const times = row.times > 1 ? ` × ${row.times}` : '';
     return [
-      `${indent}- **${plain(section.name)}** ${countedAs(bars, phrase)}${times}, ${how.join(', ')}`,
-      ...cues.map(({ words, by }) => `${indent}  - ${plain(words)}${by ? ` (${plain(by)})` : ''}`),
+      `${indent}- **${plain(row.name)}** ${row.counted}${times}, ${how.join(', ')}`,
+      ...row.passes.map((words) => `${indent}  - ${plain(words)}`),
+      ...row.notes.map(({ at, words }) => `${indent}  - ${at} ${plain(words)}`),
     ];
   });
+  const surprises = surprisesOf(map, timeline).map(({ sentence }) => `- ${plain(sentence)}`);
   const head = `${noteName(tempo.unit)} = ${tempo.perMinute}, ${meterText(meter)}, count ${countIn}${pickup > 0 ? `, pickup ${pickup}` : ''}, ${timeline.bars.length} bars, ${clock(timeline.seconds)}`;
-  return `# ${plain(title)}\n\n${head}\n\n${lines.join('\n')}\n`;
+  return [
+    `# ${plain(title)}`,
+    head,
+    ...(surprises.length > 0 ? [`What will catch you out:\n\n${surprises.join('\n')}`] : []),
+    lines.join('\n'),
+  ]
+    .join('\n\n')
+    .concat('\n');
 };
 
 /**

@@ -56,10 +56,15 @@ test('a message to the band says the form in plain lines', () => {
 
 quarter = 120, 4/4, count 4, 5 bars, 0:12
 
-- **2 times:**
-  - **Verse** 2, level 3
-    - =horns, "now" (Odile)
-- **Out** 1, no drums
+What will catch you out:
+
+- It ends without drums, in Out (1 bar).
+- Out: the tempo is 60 from here on.
+
+- **2 times (from bar 1 and 3):**
+  - **Verse** 2, mf, G
+    - 2.1 listen: =horns, "now", from Odile
+- **Out** 1, no drums, tempo 60
 `);
 });
 

@@ -6,11 +6,15 @@ import {
   addSection,
   duplicateSection,
   foldRun,
+  followPart,
+  grooveNamed,
   moveBy,
   moveOnto,
   partNamed,
   removeSection,
   rowsOf,
+  setField,
+  setGroove,
   setPart,
   unfold,
   wrapInRepeat,
@@ -124,6 +128,34 @@ test('a part is made by naming it, once for all that name it', () => {
   const two = done(one, setPart(one, idOf(one, 'B'), ' groove ', newId));
   expect(Object.keys(two.parts)).toHaveLength(1);
   expect(two.sections[idOf(two, 'B')]?.part).toBe(partNamed(two, 'GROOVE')?.id);
+});
+
+const GROOVES =
+  'groove Low = bd 1\ngroove High = sn 2\nfill Roll = sn 4\npart P = 8, level 2, groove Low\n';
+
+test('a section gets a groove by its name; no name leaves it to the part, a strange one is refused', () => {
+  const map = song(`${GROOVES}A: 4, part P`);
+  const grooveOf = (name: string, on = map) => {
+    const set = setGroove(on, idOf(on, 'A'), name);
+    if (!set.ok) return set.problem.message;
+    const [passage] = compile(done(on, set.value)).passages;
+    return map.patterns[passage?.groove ?? '']?.name;
+  };
+  expect(grooveOf(' high ')).toBe('High');
+  const high = done(
+    map,
+    setField('sections', idOf(map, 'A'), 'groove', grooveNamed(map, 'High')!.id),
+  );
+  expect(grooveOf('', high)).toBe('Low');
+  expect(grooveOf('Roll')).toMatch(/no groove “Roll”/);
+  expect(grooveOf('Nope')).toMatch(/no groove “Nope”/);
+});
+
+test('a section that follows its part again plays all of it, the groove too', () => {
+  const map = song(`${GROOVES}A: 5, part P, level 4, groove High, timekeeper ride, phrase 5`);
+  const section = map.sections[idOf(map, 'A')]!;
+  const after = done(map, followPart(section));
+  expect(lines(after)).toContain('A: part P');
 });
 
 test('double-time feel written at twice the tempo lasts as long, and comes back', () => {

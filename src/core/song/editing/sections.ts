@@ -1,5 +1,7 @@
 import type { Operation } from '../../base/document';
 import { inOrder, placeAt, setFields } from '../../base/document';
+import { fail, ok, type Result } from '../../base/result';
+import type { Pattern } from '../../music/kit';
 import {
   type CollectionName,
   containerOf,
@@ -7,6 +9,7 @@ import {
   type DetailName,
   type Details,
   formOf,
+  INHERITED,
   insertSection,
   newSection,
   type Part,
@@ -131,6 +134,29 @@ export const setPart = (map: RoadMap, section: string, name: string, newId: NewI
   ];
 };
 
+/** The groove of a name, without regard to case; of several, the first. */
+export const grooveNamed = (map: RoadMap, name: string): Pattern | undefined =>
+  inOrder(map.patterns).find(
+    (one) => one.kind === 'groove' && one.name.trim().toLowerCase() === name.trim().toLowerCase(),
+  );
+
+/**
+ * Gives a section the groove of a name; no name takes it away, so that it plays what its part says.
+ *
+ * @returns a problem where the song has no groove of that name: a name alone is nothing to play
+ */
+export const setGroove = (map: RoadMap, section: string, name: string): Result<Operation[]> => {
+  if (name.trim() === '') return ok(setField('sections', section, 'groove', null));
+  const known = grooveNamed(map, name);
+  return known
+    ? ok(setField('sections', section, 'groove', known.id))
+    : fail(
+        'invalid',
+        'Groove',
+        `The song has no groove “${name.trim()}” yet: write it on the song’s Kit page first.`,
+      );
+};
+
 /** Removes a part; sections that named it stay and keep what they said themselves. */
 export const removePart = (map: RoadMap, id: string): Operation[] => [
   ...Object.values(map.sections)
@@ -141,5 +167,5 @@ export const removePart = (map: RoadMap, id: string): Operation[] => [
 
 /** Everything of one section made to follow its part again. */
 export const followPart = ({ id }: Section): Operation[] => [
-  patch('sections', id, { bars: null, phrase: null, feel: null, level: null, timekeeper: null }),
+  patch('sections', id, Object.fromEntries(INHERITED.map((field) => [field, null]))),
 ];

@@ -3,6 +3,7 @@
  * rows are two views of one thing. The grammar stands in docs/formats.md.
  */
 export { detailText } from './detailText';
+export { roadMapFrom } from './from';
 export * from './mend';
 export * from './parse';
 export * from './print';

@@ -1,26 +1,11 @@
 import type { ReactNode } from 'react';
+import { engrave } from '@/core/music/engrave';
 import { clock, meterText, noteName } from '@/core/music/time';
-import { type Row, rowsOf } from '@/core/song/editing';
-import {
-  countedAs,
-  type Details,
-  detailsBySection,
-  feelText,
-  isOdd,
-  LANDING_WORDS,
-  levelText,
-  NO_DETAILS,
-  passesText,
-  passesWords,
-  positionText,
-  type RoadMap,
-  resolve,
-  type Section,
-  type SectionDetails,
-  tempoText,
-} from '@/core/song/roadmap';
-import { type MeterAt, type Timeline, writtenMeters } from '@/core/song/timeline';
+import { type ChartRow, chartRows, patternsPlayed, surprisesOf } from '@/core/song/chart';
+import type { RoadMap } from '@/core/song/roadmap';
+import type { Timeline } from '@/core/song/timeline';
 import { StaffView } from '../../kit/StaffView';
+import { staffSize } from '../../kit/staffSize';
 import { Ground, NoteIcon } from '../../profile';
 import classes from './Chart.module.css';
 
@@ -29,16 +14,19 @@ type Props = {
   readonly timeline: Timeline;
   readonly title: string;
   readonly arrangement: string;
+  /** How large staves are; 1 has lines 10 pixels apart. */
+  readonly staff: number;
 };
 
 const WIDTH = 700;
 const HEIGHT = 84;
 
-/** The song on a page, folded: profile on top, then sections with all that stands in them. */
-export const Chart = ({ map, timeline, title, arrangement }: Props) => {
+/**
+ * The song on a page, folded: what will catch one out, the profile, the grooves and fills, then the
+ * sections with all that stands in them.
+ */
+export const Chart = ({ map, timeline, title, arrangement, staff }: Props) => {
   const { tempo, meter, countIn, pickup } = map.start;
-  const details = detailsBySection(map);
-  const meters = writtenMeters(map);
   return (
     <article className={classes.chart}>
       <header>
@@ -52,6 +40,7 @@ export const Chart = ({ map, timeline, title, arrangement }: Props) => {
           {arrangement !== 'As recorded' && ` · ${arrangement}`}
         </p>
       </header>
+      <Surprises map={map} timeline={timeline} />
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className={classes.profile} aria-hidden="true">
         {timeline.seconds > 0 && (
           <Ground
@@ -67,169 +56,123 @@ export const Chart = ({ map, timeline, title, arrangement }: Props) => {
         )}
         <line x1={0} x2={WIDTH} y1={HEIGHT - 0.5} y2={HEIGHT - 0.5} />
       </svg>
-      <Grooves map={map} timeline={timeline} />
+      <Patterns map={map} timeline={timeline} staff={staff} />
       <ol className={classes.rows}>
-        {rowsOf(map).map((row) => (
-          <Line
-            key={row.id}
-            row={row}
-            map={map}
-            timeline={timeline}
-            details={details.get(row.id) ?? NO_DETAILS}
-            meterAt={meters.get(row.id) ?? (() => map.start.meter)}
-          />
+        {chartRows(map, timeline).map((row) => (
+          <Line key={row.id} row={row} />
         ))}
       </ol>
     </article>
   );
 };
 
-/** The grooves of the song in the order they come, and the fills that are written: small, on one line. */
-const Grooves = ({ map, timeline }: Pick<Props, 'map' | 'timeline'>) => {
-  const grooves = timeline.passages.map(({ groove }) => groove);
-  const fills = timeline.details.map((one) => one.kind === 'fill' && one.detail.pattern);
-  const used = [...new Set([...grooves, ...fills])].flatMap((id) => map.patterns[id || ''] ?? []);
-  if (used.length === 0) return null;
+/** A deputy who reads only these lines gets through the song. */
+const Surprises = ({ map, timeline }: Pick<Props, 'map' | 'timeline'>) => {
+  const surprises = surprisesOf(map, timeline);
+  if (surprises.length === 0) return null;
   return (
-    <ul className={classes.grooves}>
-      {used.map((pattern) => (
-        <li key={pattern.id}>
-          <b className="name">{pattern.name}</b>
-          <StaffView pattern={pattern} scale={0.5} barsPerLine={2} />
-        </li>
-      ))}
+    <section className={classes.surprises}>
+      <h2>What will catch you out</h2>
+      <ul>
+        {surprises.map(({ sentence, bar }) => (
+          <li key={sentence}>
+            <span className={classes.number}>bar {bar}</span> {sentence}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+};
+
+/** The grooves of the song in the order they come, then the fills that are written, all of one size. */
+const Patterns = ({ map, timeline, staff }: Pick<Props, 'map' | 'timeline' | 'staff'>) => {
+  const patterns = patternsPlayed(map, timeline);
+  if (patterns.length === 0) return null;
+  return (
+    <ul className={classes.patterns}>
+      {patterns.map((pattern) => {
+        const { width, height, barsPerLine } = staffSize(engrave(pattern), WIDEST);
+        return (
+          <li
+            key={pattern.id}
+            style={{ width: `calc(var(--staff) * ${width}px)` }}
+            data-pattern={pattern.kind}
+          >
+            <b className="name">{pattern.name}</b>
+            {pattern.words && <i> {pattern.words}</i>}
+            <div style={{ height: `calc(var(--staff) * ${height}px)` }}>
+              <StaffView pattern={pattern} scale={staff} barsPerLine={barsPerLine} />
+            </div>
+          </li>
+        );
+      })}
     </ul>
   );
 };
 
-type LineProps = Pick<Props, 'map' | 'timeline'> & {
-  readonly row: Row;
-  readonly details: SectionDetails;
-  readonly meterAt: MeterAt;
-};
+/** The width between the margins of either paper, in pixels of a staff at its smallest. */
+const WIDEST = 1140;
 
-const Line = ({ row, map, timeline, details, meterAt }: LineProps) => {
+const Line = ({ row }: { readonly row: ChartRow }) => {
   const indent = { paddingLeft: `${row.depth * 1.2}em` };
-  if (row.kind === 'repeat') {
-    const { times, vamp } = row.node.repeat;
+  if (row.kind === 'bracket') {
     return (
-      <li className={classes.block} style={indent}>
-        ‖: {times} times{vamp && `, or until ${vamp.cue || 'the cue'}`}
+      <li className={classes.block}>
+        <span style={indent}>{row.words}</span>
       </li>
     );
   }
-  if (row.kind === 'ending') {
-    return (
-      <li className={classes.block} style={{ paddingLeft: `${(row.depth + 0.6) * 1.2}em` }}>
-        ending {passesText(row.node.ending.passes)}
-      </li>
-    );
-  }
-  const { section } = row;
-  const whole = resolve(map, section);
-  const odd = isOdd(whole.bars, whole.phrase);
+  const { tacet, odd, times, until, level } = row;
   return (
-    <li className={classes.section} style={indent} data-tacet={whole.tacet}>
-      <span className={classes.number}>{timeline.written.get(section.id)?.first}</span>
-      <span className={classes.name}>
-        <b className="name">{section.name}</b>
-        {section.vamp && <i> until {section.vamp.cue || 'the cue'}</i>}
+    <li className={classes.section} data-tacet={tacet}>
+      <span className={classes.number}>{row.bar}</span>
+      <span className={classes.name} style={indent}>
+        <b className="name">{row.name}</b>
+        {until && <i> until {until}</i>}
       </span>
       <span className={classes.bars} data-odd={odd}>
-        {countedAs(whole.bars, whole.phrase)}
-        {section.times > 1 && <b> ×{section.times}</b>}
+        {row.counted}
+        {times > 1 && <b> ×{times}</b>}
       </span>
-      <span className={classes.how}>{howWords(map, section)}</span>
-      <Notes map={map} details={details} meterAt={meterAt} />
+      <span className={classes.level}>
+        {!tacet && (
+          <>
+            <Steps from={level.from} to={level.to} />
+            {row.dynamics}
+          </>
+        )}
+      </span>
+      <span className={classes.how}>
+        {row.groove && <b className="name">{row.groove}</b>}
+        {row.groove && row.how.length > 0 && ', '}
+        {row.how.join(', ')}
+      </span>
+      {(row.passes.length > 0 || row.notes.length > 0) && (
+        <span className={classes.notes} style={indent}>
+          {row.passes.map((words) => (
+            <span key={words} className={classes.pass}>
+              {words}
+            </span>
+          ))}
+          {row.notes.map(({ id, at, words, songBar, kind }) => (
+            <span key={id}>
+              <b>{at}</b>
+              {songBar !== row.bar && <span className={classes.songBar}> ({songBar})</span>}{' '}
+              {emphasised(kind, words)}
+            </span>
+          ))}
+        </span>
+      )}
     </li>
   );
 };
 
-const howWords = (map: RoadMap, section: Section): string => {
-  const { level, timekeeper, feel, tacet, part } = resolve(map, section);
-  const said = feelText(feel);
-  return [
-    tacet ? 'tacet' : `level ${levelText(level)}`,
-    part?.name,
-    said === 'straight' ? '' : said,
-    timekeeper &&
-      (timekeeper === 'ride' || timekeeper === 'crash' ? timekeeper : `timekeeper ${timekeeper}`),
-    section.meter && `in ${meterText(section.meter)}`,
-    section.tempo && `tempo ${tempoText(section.tempo, map.start.tempo.unit)}`,
-    section.click ? '' : 'no click',
-  ]
-    .filter(Boolean)
-    .join(', ');
-};
+const emphasised = (kind: string, words: string): ReactNode =>
+  kind === 'cue' ? <em>{words}</em> : words;
 
-type NotesProps = Pick<LineProps, 'map' | 'details' | 'meterAt'>;
-
-/** What stands in a section, in the order of its bars. */
-const Notes = ({ map, details, meterAt }: NotesProps) => {
-  const at = (position: { bar: number; ticks: number }) =>
-    positionText(position, meterAt(position.bar));
-  const on = ({ passes }: { passes: Details['fills']['passes'] }) =>
-    passes ? ` (${passesText(passes)})` : '';
-  const notes: ReactNode[] = [
-    ...details.variations.map((one) => (
-      <span key={one.id}>
-        <b>{passesWords(one.passes)}</b> {variationWords(map, one)}
-      </span>
-    )),
-    ...details.timeChanges.map((one) => (
-      <span key={one.id}>
-        <b>bar {one.bar}</b> {one.meter && meterText(one.meter)}{' '}
-        {tempoText(one.tempo, map.start.tempo.unit)}
-        {on(one)}
-      </span>
-    )),
-    ...details.fills.map((one) => (
-      <span key={one.id}>
-        <b>{at(one.from)}</b> fill {one.name}
-        {one.lands !== 'crash' && `, ${LANDING_WORDS[one.lands]}`}
-        {on(one)}
-      </span>
-    )),
-    ...details.hits.map((one) => (
-      <span key={one.id}>
-        <b>{at(one.at)}</b> {one.kind.replace('-', ' ')} {one.words}
-        {on(one)}
-      </span>
-    )),
-    ...details.dynamics.map((one) => (
-      <span key={one.id}>
-        <b>{at(one.at)}</b> {one.level && `level ${levelText(one.level)}`} {one.timekeeper}
-        {on(one)}
-      </span>
-    )),
-    ...details.cues.map((one) => (
-      <span key={one.id}>
-        <b>{at(one.at)}</b> <em>{one.words}</em>
-        {one.byEar && '?'}
-        {one.by && `, ${one.by}`}
-        {on(one)}
-      </span>
-    )),
-    ...details.fermatas.map((one) => (
-      <span key={one.id}>
-        <b>{one.at ? at(one.at) : 'end'}</b> fermata {one.cue || `${one.seconds} s`}
-        {on(one)}
-      </span>
-    )),
-  ];
-  return notes.length > 0 ? <span className={classes.notes}>{notes}</span> : null;
-};
-
-const variationWords = (map: RoadMap, one: Details['variations']): string =>
-  [
-    one.bars !== null && `${one.bars} bars`,
-    one.level && `level ${levelText(one.level)}`,
-    one.part && map.parts[one.part]?.name,
-    one.feel && feelText(one.feel),
-    one.timekeeper && `timekeeper ${one.timekeeper}`,
-    one.tempo && `tempo ${tempoText(one.tempo, map.start.tempo.unit)}`,
-    one.tacet && 'tacet',
-    one.click === false && 'no click',
-  ]
-    .filter(Boolean)
-    .join(', ');
+/** The level as the profile has it, small. */
+const Steps = ({ from, to }: { readonly from: number; readonly to: number }) => (
+  <svg viewBox="0 0 24 10" className={classes.steps} aria-hidden="true">
+    <path d={`M0 10V${10 - from * 2}L24 ${10 - to * 2}V10Z`} />
+  </svg>
+);

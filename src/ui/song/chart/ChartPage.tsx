@@ -79,7 +79,13 @@ export const ChartPage = ({ map, title, arrangement, song }: Props) => {
         data-measured={fit.measured}
         style={{ fontSize: `${fit.points}pt` }}
       >
-        <Chart map={map} timeline={timeline} title={title} arrangement={arrangement} />
+        <Chart
+          map={map}
+          timeline={timeline}
+          title={title}
+          arrangement={arrangement}
+          staff={fit.staff}
+        />
       </div>
     </div>
   );

@@ -181,7 +181,7 @@ const Playing = ({ map, section, whole, set }: PlayingProps) => (
     <div className={classes.labelled}>
       <span aria-hidden="true">groove</span>
       <GrooveSelect
-        label={`Groove of ${section.name}`}
+        label={`Groove that ${section.name} plays`}
         patterns={map.patterns}
         value={section.groove}
         none={inherited(map, whole)}

@@ -1,11 +1,9 @@
 import { writtenMeters } from '@/core/song/timeline';
-import { parseShorthand } from '@/core/text/shorthand';
+import { roadMapFrom } from '@/core/text/shorthand';
 import { marksOf } from './marks';
 
 const marks = (text: string, bars: number) => {
-  let count = 0;
-  const { map, problems } = parseShorthand(text, () => `n${++count}`);
-  expect(problems).toEqual([]);
+  const map = roadMapFrom(text);
   const section = Object.keys(map.sections)[0]!;
   return marksOf(map, section, bars, writtenMeters(map).get(section)!);
 };

@@ -1,0 +1,12 @@
+import type { Pattern } from '../../music/kit';
+import type { RoadMap } from '../roadmap';
+import type { Timeline } from '../timeline';
+
+/** The grooves that a song plays, in the order they come, then its written fills. */
+export const patternsPlayed = (map: RoadMap, timeline: Timeline): Pattern[] => {
+  const grooves = timeline.passages.flatMap(({ groove, tacet }) => (tacet ? [] : (groove ?? [])));
+  const fills = timeline.details.flatMap((one) =>
+    one.kind === 'fill' ? (one.detail.pattern ?? []) : [],
+  );
+  return [...new Set([...grooves, ...fills])].flatMap((id) => map.patterns[id] ?? []);
+};

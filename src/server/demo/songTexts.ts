@@ -1,0 +1,2 @@
+/** Songs as short-hand: title, then each arrangement by its name. */
+export type SongTexts = Readonly<Record<string, Readonly<Record<string, string>>>>;
