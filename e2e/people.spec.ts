@@ -8,6 +8,8 @@ const PAGES: Record<string, (page: Page) => Promise<string>> = {
   '[band]/sets/page.tsx': async () => '/saltreach-nine/sets',
   '[band]/songs/page.tsx': async () => '/saltreach-nine/songs',
   '[band]/sets/[id]/page.tsx': async (page) => hrefOf(page, '/saltreach-nine/sets', /First set/),
+  '[band]/sets/[id]/paper/page.tsx': async (page) =>
+    `${await hrefOf(page, '/saltreach-nine/sets', /First set/)}/paper`,
   '[band]/songs/[id]/page.tsx': async (page) =>
     hrefOf(page, '/saltreach-nine/songs', /Slack Water/),
   '[band]/kit/page.tsx': async () => '/saltreach-nine/kit',

@@ -1,7 +1,9 @@
 'use client';
 
-import { IconPlus } from '@tabler/icons-react';
+import { Button } from '@mantine/core';
+import { IconPlus, IconPrinter } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type ComponentProps, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Heard } from '@/audio/player';
@@ -22,7 +24,7 @@ import {
   useManyDocuments,
   useUndoKeys,
 } from '../document';
-import { Button } from '../shared/Button';
+import { Button as OwnButton } from '../shared/Button';
 import { ExportButton } from '../shared/ExportButton';
 import { newId } from '../shared/newId';
 import { Select } from '../shared/Select';
@@ -95,6 +97,14 @@ export const SetPage = ({ opened, band, click, layout, event, songs: sent }: Pro
           <SetHeading set={set} event={event} mayEdit={mayEdit} edit={edit} />
           <SaveState {...live} />
           {mayEdit && <UndoButtons {...live} />}
+          <Button
+            component={Link}
+            href={`/${band}/sets/${opened.id}/paper`}
+            variant="subtle"
+            leftSection={<IconPrinter size={16} />}
+          >
+            Print
+          </Button>
           <ExportButton document={opened.id} what="set" saved={live.saving.kind === 'saved'} />
         </div>
         <div className={classes.total} data-late={late}>
@@ -275,9 +285,9 @@ const AddSong = ({ set, songs, edit }: AddProps) => {
           ),
         ]}
       />
-      <Button type="submit" icon={<IconPlus size={16} />} disabled={!chosen}>
+      <OwnButton type="submit" icon={<IconPlus size={16} />} disabled={!chosen}>
         Add to the set
-      </Button>
+      </OwnButton>
     </form>
   );
 };

@@ -4,7 +4,7 @@ import { cache } from 'react';
 import * as z from 'zod';
 import { readSong } from '@/server/band';
 import { forPage, underItsBand } from '@/server/http';
-import { ChartPage } from '@/ui/song/chart/ChartPage';
+import { ChartPage } from '@/ui/paper/ChartPage';
 
 type Props = { readonly params: Promise<{ band: string; id: string }> };
 

@@ -4,9 +4,9 @@ import { clock, meterText, noteName } from '@/core/music/time';
 import { type ChartRow, chartRows, patternsPlayed, surprisesOf } from '@/core/song/chart';
 import type { RoadMap } from '@/core/song/roadmap';
 import type { Timeline } from '@/core/song/timeline';
-import { StaffView } from '../../kit/StaffView';
-import { staffSize } from '../../kit/staffSize';
-import { Ground, NoteIcon } from '../../profile';
+import { StaffView } from '../kit/StaffView';
+import { staffSize } from '../kit/staffSize';
+import { Ground, NoteIcon } from '../profile';
 import classes from './Chart.module.css';
 
 type Props = {
