@@ -114,6 +114,8 @@ const besideLongFiles = async (url: string, { cookies }: Crowd): Promise<Row> =>
     title: 'Long',
     place: '',
     startsAt: '2027-01-01T20:00:00Z',
+    timeZone: 'Europe/Lisbon',
+    loadInAt: null,
   });
   const items: unknown[] = [];
   const orders = firstOrders(40);

@@ -318,7 +318,8 @@ test('what stands out is gone to, mended, and waved away for good', async ({ pag
 
 test('an arrangement is copied, changed, compared, and chosen for a set', async ({ page }) => {
   await openSong(page, 'Millstone');
-  await page.getByRole('button', { name: 'Copy' }).click();
+  await page.getByRole('button', { name: 'More for Millstone' }).click();
+  await page.getByRole('menuitem', { name: 'Copy this arrangement' }).click();
   await page.getByLabel('Name of the copy').fill('As recorded');
   await page.keyboard.press('Enter');
   await expect(page.getByText('has an arrangement of this name already')).toBeVisible();

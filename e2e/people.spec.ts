@@ -10,6 +10,10 @@ const PAGES: Record<string, (page: Page) => Promise<string>> = {
   '[band]/sets/[id]/page.tsx': async (page) => hrefOf(page, '/saltreach-nine/sets', /First set/),
   '[band]/sets/[id]/paper/page.tsx': async (page) =>
     `${await hrefOf(page, '/saltreach-nine/sets', /First set/)}/paper`,
+  '[band]/sets/[id]/stage/page.tsx': async (page) =>
+    `${await hrefOf(page, '/saltreach-nine/sets', /First set/)}/stage`,
+  '[band]/songs/[id]/stage/page.tsx': async (page) =>
+    `${await hrefOf(page, '/saltreach-nine/songs', /Slack Water/)}/stage`,
   '[band]/songs/[id]/page.tsx': async (page) =>
     hrefOf(page, '/saltreach-nine/songs', /Slack Water/),
   '[band]/kit/page.tsx': async () => '/saltreach-nine/kit',
@@ -39,7 +43,7 @@ test('signing in by name and passphrase, a wrong one refused, and signing out', 
   const cookie = (await page.context().cookies()).find(({ name }) => name === 'ebrant_session');
   expect(cookie).toMatchObject({ httpOnly: true, sameSite: 'Lax' });
   await page.getByRole('button', { name: /Odile Marsh/ }).click();
-  await page.getByRole('button', { name: 'Sign out' }).click();
+  await page.getByRole('menuitem', { name: 'Sign out' }).click();
   await expect(page.getByRole('heading', { name: 'Try the demo' })).toBeVisible();
   await page.goto('/saltreach-nine/sets');
   await expect(page).toHaveURL(/\/$/);
@@ -71,7 +75,7 @@ test('a member of two bands goes from one to the other and never sees them mixed
 }) => {
   await enter(page);
   await page.getByRole('button', { name: 'The Saltreach Nine' }).click();
-  await page.getByRole('link', { name: 'Loft Street Chapel team' }).click();
+  await page.getByRole('menuitem', { name: 'Loft Street Chapel team' }).click();
   await page.waitForURL(/loft-street/);
   await page.getByRole('link', { name: 'Songs', exact: true }).click();
   await expect(page.getByText('Bread and Lamplight')).toBeVisible();
@@ -89,6 +93,14 @@ test('every action is found by typing and listed with its key', async ({ page })
   await page.keyboard.type('go songs');
   await page.keyboard.press('Enter');
   await page.waitForURL(/\/songs$/);
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('mile ferry');
+  await expect(page.getByRole('dialog').getByText('Small line-up')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Title of the song')).toHaveValue('Nine Mile Ferry');
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('nobody has written this');
+  await expect(page.getByText('Nothing here is called that or does that.')).toBeVisible();
 });
 
 test('every page runs only scripts of its own answer, and breaks no rule that it sets itself', async ({
@@ -123,7 +135,7 @@ test('a song asked for under another band’s name is found under its own', asyn
   await page.goto('/saltreach-nine/sets');
   await page.getByRole('button', { name: 'The Saltreach Nine' }).click();
   const other = await page
-    .getByRole('link', { name: 'Loft Street Chapel team' })
+    .getByRole('menuitem', { name: 'Loft Street Chapel team' })
     .getAttribute('href');
   const slug = other?.split('/')[1] ?? '';
   for (const rest of ['', '/kit', '/chart']) {

@@ -8,7 +8,14 @@ const titles = (page: Page) => page.locator('[data-item] a').allInnerTexts();
 /** A rehearsal of its own with three songs. */
 const ownSet = async (page: Page) => {
   const response = await page.request.post('/api/bands/saltreach-nine/events', {
-    data: { kind: 'rehearsal', title: 'Test evening', place: '', startsAt: '2027-01-05T19:00:00Z' },
+    data: {
+      kind: 'rehearsal',
+      title: 'Test evening',
+      place: '',
+      startsAt: '2027-01-05T19:00:00Z',
+      timeZone: 'Europe/Lisbon',
+      loadInAt: null,
+    },
   });
   await page.goto(`/saltreach-nine/sets/${(await response.json()).set}`);
   for (const song of ['Slack Water', 'Millstone', 'Gannet Street']) {
@@ -157,7 +164,7 @@ test('a song goes out whole, as a table and as a message, and comes back from it
   expect(bytesOf(await take('Message to the band')).toString('utf8')).toContain('**Bridge** 4+4+2');
   const file = await take('Whole song (JSON)');
   await page.goto('/saltreach-nine/songs');
-  await page.getByLabel(/Open a file/).setInputFiles(file);
+  await page.locator('input[type=file]').setInputFiles(file);
   const understood = page.getByTestId('understood');
   await expect(understood).toContainText('As recorded: 12 sections, 8 patterns.');
   await expect(understood).toContainText('Small line-up');
@@ -173,7 +180,7 @@ test('a file that is no song is refused in a sentence, and nothing is kept', asy
   const before = await page.getByRole('listitem').count();
   const open = (buffer: Buffer | string, name = 'x.json') =>
     page
-      .getByLabel(/Open a file/)
+      .locator('input[type=file]')
       .setInputFiles({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(buffer) });
   await open('{"format": "ebrant-song", "title": "Cut sh');
   await expect(page.getByText(/It is not JSON/)).toBeVisible();
@@ -196,7 +203,7 @@ test('a song exported as MIDI is opened again: what was understood is shown, the
   await page.goto('/saltreach-nine/songs');
   await expect(page.getByTestId('where')).toHaveText(/Open a set or a song/);
   await page
-    .getByLabel(/Open a file/)
+    .locator('input[type=file]')
     .setInputFiles({ name: 'boat.mid', mimeType: 'audio/midi', buffer: bytesOf(path) });
   const understood = page.getByTestId('understood');
   await expect(understood).toContainText('Last Boat, 93 bars');
@@ -213,7 +220,7 @@ test('a song exported as MIDI is opened again: what was understood is shown, the
 test('a message from the band is opened as a file', async ({ page }) => {
   await page.goto('/saltreach-nine/songs');
   await expect(page.getByTestId('where')).toHaveText(/Open a set or a song/);
-  await page.getByLabel(/Open a file/).setInputFiles({
+  await page.locator('input[type=file]').setInputFiles({
     name: 'from Odile.txt',
     mimeType: 'text/plain',
     buffer: Buffer.from('Intro - 8 bars drums only\nV1 16\nCH x2 (8)\nwear black\n'),

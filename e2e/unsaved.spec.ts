@@ -188,7 +188,7 @@ test('unsaved edits are their writer’s: they are said before signing out, and 
   await page.route('**/changes', (route) => route.abort());
   await page.getByLabel('Bars of Intro').fill('9');
   await page.getByRole('button', { name: /Wren Halloway/ }).click();
-  await page.getByRole('button', { name: 'Sign out' }).click();
+  await page.getByRole('menuitem', { name: 'Sign out' }).click();
   const dialog = page.getByRole('dialog', { name: 'Not everything is saved' });
   await expect(dialog).toContainText('One song or set has edits');
   await dialog.getByRole('button', { name: 'Sign out now' }).click();

@@ -46,8 +46,11 @@ const editors = (status: number): Row['expected'] => ({
 });
 
 let db: TestDatabase;
+/** An arrangement, and the song that it is one of. */
 let song: string;
+let songId = '';
 let event: string;
+let set = '';
 
 const ofSong = { params: () => ({ id: song }) };
 const ofBand = { params: () => ({ band: 'saltreach-nine' }) };
@@ -103,20 +106,47 @@ const MATRIX: Readonly<Record<string, Row>> = {
     expected: editors(201),
   },
   'PATCH /songs/[id]': {
-    ...ofSong,
-    body: () => ({ title: 'Slack Water' }),
+    params: () => ({ id: songId }),
+    body: () => ({ title: 'Slack Water', archived: false, deleted: false }),
     expected: editors(204),
   },
-  'POST /songs/[id]/arrangements': {
+  'POST /songs/[id]/copy': { params: () => ({ id: songId }), expected: editors(201) },
+  'PATCH /arrangements/[id]': {
+    ...ofSong,
+    body: () => ({ name: 'As recorded', deleted: false }),
+    expected: editors(204),
+  },
+  'POST /arrangements/[id]/copy': {
     ...ofSong,
     body: () => ({ name: `Short ${randomUUID()}` }),
     expected: editors(201),
   },
+  'PATCH /sets/[id]': {
+    params: () => ({ id: set }),
+    body: () => ({ deleted: false }),
+    expected: editors(204),
+  },
+  'POST /sets/[id]/copy': { params: () => ({ id: set }), expected: editors(201) },
+  'PATCH /events/[id]': {
+    params: () => ({ id: event }),
+    body: () => ({ place: 'On the quay', archived: false, deleted: false }),
+    expected: editors(204),
+  },
+  'POST /events/[id]/copy': { params: () => ({ id: event }), expected: editors(201) },
+  'GET /bands/[band]/away': { ...ofBand, expected: members(200) },
+  'GET /bands/[band]/find': { ...ofBand, expected: members(200) },
   'POST /bands/[band]/songs': { ...ofBand, body: () => ({ title: 'New' }), expected: editors(201) },
   'POST /bands/[band]/sets': { ...ofBand, body: () => ({ event }), expected: editors(201) },
   'POST /bands/[band]/events': {
     ...ofBand,
-    body: () => ({ kind: 'gig', title: 'Quay', place: '', startsAt: '2026-12-05T20:00:00Z' }),
+    body: () => ({
+      kind: 'gig',
+      title: 'Quay',
+      place: '',
+      startsAt: '2026-12-05T20:00:00Z',
+      timeZone: 'Europe/Lisbon',
+      loadInAt: null,
+    }),
     expected: editors(201),
   },
 };
@@ -142,7 +172,9 @@ beforeAll(async () => {
     'SELECT arrangement.id FROM arrangement JOIN song ON song.id = song WHERE title = $1',
     ['Slack Water'],
   );
+  songId = await db.value('SELECT song FROM arrangement WHERE id = $1', [song]);
   event = await db.value(`SELECT id FROM event WHERE title = 'Rehearsal for the quay'`);
+  set = await db.value('SELECT id FROM song_set WHERE event = $1', [event]);
 });
 afterAll(() => db.close());
 

@@ -34,3 +34,19 @@ export const wordsSchema = textSchema('Words are expected here.').refine(
   (words) => letters(words) <= LONGEST_WORDS,
   `At most ${LONGEST_WORDS} characters.`,
 );
+
+/** Whether a name is that of a time zone in the IANA database, as this machine knows it. */
+const isTimeZone = (name: string): boolean => {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+};
+
+/** The name of a time zone: `Europe/Lisbon`. */
+export const timeZoneSchema = textSchema('A time zone is named like Europe/Lisbon.').refine(
+  (name) => name.length <= 64 && isTimeZone(name),
+  'There is no such time zone; one is named like Europe/Lisbon.',
+);

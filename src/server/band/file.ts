@@ -3,11 +3,19 @@ import { randomUUID } from 'node:crypto';
 import type { Operation } from '@/core/base/document';
 import { type BandFile, referenceTo } from '@/core/files/sheet';
 import { CLICK_SETTINGS_FIELDS, hasNoOverrides, sayOfClick } from '@/core/music/click';
-import { itemsOf, type SongSet } from '@/core/song/set';
+import type { SongSet } from '@/core/song/set';
 import { type MemberId, type Queries, Refusal } from '../database';
 import { saveChanges } from '../documents';
 import { bandBook } from './book';
-import { bandEvents, bandSets, createEvent, createSet, readSet } from './sets';
+import {
+  bandEvents,
+  bandSets,
+  createEvent,
+  createSet,
+  type NewEvent,
+  namedIn,
+  readSet,
+} from './sets';
 import { bandSongs, createArrangement, createSong, type SongEntry } from './songs';
 
 /** A band as a file: its songs with all their arrangements, its gigs and sets, its book. */
@@ -15,18 +23,16 @@ export const bandFile = async (
   db: Queries,
   band: string,
 ): Promise<Omit<BandFile, 'format' | 'version'>> => {
-  const { songs, references } = songsOf(await bandSongs(db, band));
   const sets = await bandSets(db, band);
-  const events = [...(await bandEvents(db, band))].sort(
+  const also = sets.flatMap(({ set }) => namedIn(set));
+  const { songs, references } = songsOf(await bandSongs(db, band, { archived: true, also }));
+  const events = [...(await bandEvents(db, band, { archived: true }))].sort(
     (a, b) => a.startsAt.getTime() - b.startsAt.getTime() || (a.title < b.title ? -1 : 1),
   );
   return {
     songs,
-    events: events.map(({ id, kind, title, place, startsAt }) => ({
-      kind,
-      title,
-      place,
-      startsAt: startsAt.toISOString(),
+    events: events.map(({ id, ...event }) => ({
+      ...inFile(event),
       sets: sets.filter(({ event }) => event === id).map(({ set }) => renamed(set, references)),
     })),
     book: (await bandBook(db, band)).document,
@@ -40,20 +46,24 @@ export const setFile = async (
   id: string,
 ): Promise<Omit<BandFile, 'format' | 'version'>> => {
   const { set, of } = await readSet(db, id);
-  const named = new Set(itemsOf(set).map(({ arrangement }) => arrangement));
-  const all = await bandSongs(db, band);
+  const named = new Set(namedIn(set));
+  const all = await bandSongs(db, band, { archived: true, also: [...named] });
   const wanted = new Set(
     all.filter(({ arrangement }) => named.has(arrangement)).map(({ song }) => song),
   );
   const { songs, references } = songsOf(all.filter(({ song }) => wanted.has(song)));
-  const { kind, title, place, startsAt } = of;
-  return {
-    songs,
-    events: [
-      { kind, title, place, startsAt: startsAt.toISOString(), sets: [renamed(set, references)] },
-    ],
-  };
+  return { songs, events: [{ ...inFile(of), sets: [renamed(set, references)] }] };
 };
+
+/** A gig or rehearsal as a file says it. */
+const inFile = ({ kind, title, place, startsAt, timeZone, loadInAt }: NewEvent) => ({
+  kind,
+  title,
+  place,
+  startsAt: startsAt.toISOString(),
+  timeZone,
+  loadInAt: loadInAt?.toISOString() ?? null,
+});
 
 /** Songs with their arrangements, and what a file calls each arrangement. */
 const songsOf = (entries: readonly SongEntry[]) => {
@@ -99,8 +109,12 @@ export const restoreInto = async (
       names.set(referenceTo(index, at + 1), arrangement);
     }
   }
-  for (const { sets, startsAt, ...event } of file.events) {
-    const id = await createEvent(db, band, { ...event, startsAt: new Date(startsAt) });
+  for (const { sets, startsAt, loadInAt, ...event } of file.events) {
+    const id = await createEvent(db, band, {
+      ...event,
+      startsAt: new Date(startsAt),
+      loadInAt: loadInAt === null ? null : new Date(loadInAt),
+    });
     for (const set of sets) await createSet(db, band, id, renamed(set, names));
   }
   if (file.book) await addToBook(db, author, band, file.book);

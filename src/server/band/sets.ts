@@ -5,8 +5,8 @@ import { blankSet, itemsOf, type SongSet, setKind } from '@/core/song/set';
 import { type Queries, refuse } from '../database';
 import { asDocument, insertDocument, storeItems } from '../documents';
 import { mayEdit } from '../people/bands';
-import type { SongEntry } from './songs';
-import { readSongs } from './songs';
+import { mayChange } from './deleting';
+import { copyTitle, readSongs, type SongEntry } from './songs';
 
 const eventRow = z.object({
   id: z.string(),
@@ -14,6 +14,10 @@ const eventRow = z.object({
   title: z.string(),
   place: z.string(),
   startsAt: z.date(),
+  /** An IANA name: its times are those of its place. */
+  timeZone: z.string(),
+  loadInAt: z.date().nullable(),
+  state: z.enum(['live', 'archived', 'deleted']),
 });
 
 /** A gig or rehearsal. */
@@ -27,31 +31,44 @@ const setRow = z.object({
   body: z.unknown(),
   band: z.string(),
   slug: z.string(),
+  deleted: z.boolean(),
 });
 
 /** A set with its document. */
 export type SetEntry = Omit<z.infer<typeof setRow>, 'body'> & { readonly set: SongSet };
 
-const EVENTS = 'SELECT id, kind, title, place, starts_at AS "startsAt" FROM event';
+const EVENTS = `
+  SELECT id, kind, title, place, starts_at AS "startsAt", time_zone AS "timeZone", load_in_at AS "loadInAt",
+         CASE WHEN deleted_at IS NOT NULL THEN 'deleted' WHEN archived_at IS NOT NULL THEN 'archived'
+              ELSE 'live' END AS state
+  FROM event`;
 const SETS = `
   SELECT song_set.id, song_set.event, document.revision, ${mayEdit('song_set.band')} AS "mayEdit",
-         document.body, band.id AS band, band.slug
+         document.body, band.id AS band, band.slug, song_set.deleted_at IS NOT NULL AS deleted
   FROM song_set JOIN document ON document.id = song_set.id JOIN band ON band.id = song_set.band`;
 
-/** A band's gigs and rehearsals, the next one first and past ones last. */
-export const bandEvents = (db: Queries, band: string): Promise<BandEvent[]> =>
+/** A band's gigs and rehearsals, the next one first and past ones last; those put away where wanted. */
+export const bandEvents = (
+  db: Queries,
+  band: string,
+  { archived = false }: { readonly archived?: boolean } = {},
+): Promise<BandEvent[]> =>
   db.many(
     eventRow,
-    `${EVENTS} WHERE band = $1
+    `${EVENTS} WHERE band = $1 AND deleted_at IS NULL AND ($2 OR archived_at IS NULL)
      ORDER BY starts_at < now() - interval '12 hours', abs(extract(epoch FROM starts_at - now()))`,
-    [band],
+    [band, archived],
   );
 
 /** All sets of a band, by event and their place in it. */
 export const bandSets = async (db: Queries, band: string): Promise<SetEntry[]> =>
-  (await db.many(setRow, `${SETS} WHERE song_set.band = $1 ORDER BY event, position`, [band])).map(
-    withSet,
-  );
+  (
+    await db.many(
+      setRow,
+      `${SETS} WHERE song_set.band = $1 AND song_set.deleted_at IS NULL ORDER BY event, position`,
+      [band],
+    )
+  ).map(withSet);
 
 /** A set with the event it belongs to. */
 export const readSet = async (db: Queries, id: string): Promise<SetEntry & { of: BandEvent }> => {
@@ -61,25 +78,84 @@ export const readSet = async (db: Queries, id: string): Promise<SetEntry & { of:
   return { ...withSet(row), of };
 };
 
+/** The ids of the arrangements that a set names. */
+export const namedIn = (set: SongSet): string[] =>
+  itemsOf(set).map(({ arrangement }) => arrangement);
+
 /** The arrangements that a set names, by id. */
 export const songsOfSet = async (db: Queries, set: SongSet): Promise<Map<string, SongEntry>> => {
-  const songs = await readSongs(
-    db,
-    itemsOf(set).map(({ arrangement }) => arrangement),
-  );
+  const songs = await readSongs(db, namedIn(set));
   return new Map(songs.map((song) => [song.arrangement, song]));
 };
 
-/** A gig or rehearsal with its first set. */
-export type NewEvent = Omit<BandEvent, 'id'>;
+/** What is said of a gig or rehearsal when it is made. */
+export type NewEvent = Omit<BandEvent, 'id' | 'state'>;
 
 export const createEvent = async (db: Queries, band: string, event: NewEvent): Promise<string> => {
   const id = randomUUID();
   await db.run(
-    'INSERT INTO event (id, band, kind, title, place, starts_at) VALUES ($1, $2, $3, $4, $5, $6)',
-    [id, band, event.kind, event.title, event.place, event.startsAt],
+    `INSERT INTO event (id, band, kind, title, place, starts_at, time_zone, load_in_at)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
+    [id, band, ...valuesOf(event)],
   );
   return id;
+};
+
+const valuesOf = ({ kind, title, place, startsAt, timeZone, loadInAt }: NewEvent) => [
+  kind,
+  title,
+  place,
+  startsAt,
+  timeZone,
+  loadInAt,
+];
+
+/** Changes what is said of a gig or rehearsal; what is left out stays. */
+export const changeEvent = async (
+  db: Queries,
+  id: string,
+  changed: Partial<NewEvent>,
+): Promise<void> => {
+  await mayChange(db, 'event', id);
+  const event = await db.one(eventRow, `${EVENTS} WHERE id = $1`, [id]);
+  await db.run(
+    `UPDATE event SET kind = $2, title = $3, place = $4, starts_at = $5, time_zone = $6, load_in_at = $7
+     WHERE id = $1`,
+    [id, ...valuesOf({ ...event, ...changed })],
+  );
+};
+
+/** A copy of a gig or rehearsal with its sets, a week later. */
+export const copyEvent = async (db: Queries, id: string): Promise<string> => {
+  await mayChange(db, 'event', id);
+  const event = await db.one(eventRow, `${EVENTS} WHERE id = $1`, [id]);
+  const sets = await db.many(
+    setRow,
+    `${SETS} WHERE song_set.event = $1 AND song_set.deleted_at IS NULL ORDER BY position`,
+    [id],
+  );
+  const { band } = await db.one(
+    z.object({ band: z.string() }),
+    'SELECT band FROM event WHERE id = $1',
+    [id],
+  );
+  const made = await createEvent(db, band, {
+    ...event,
+    startsAt: aWeekLater(event.startsAt),
+    loadInAt: event.loadInAt && aWeekLater(event.loadInAt),
+  });
+  for (const row of sets) await createSet(db, band, made, withSet(row).set);
+  return made;
+};
+
+const aWeekLater = (date: Date): Date => new Date(date.getTime() + 7 * 24 * 3600 * 1000);
+
+/** A copy of a set at the end of its event. */
+export const copySet = async (db: Queries, id: string): Promise<string> => {
+  await mayChange(db, 'set', id);
+  const { set, band, event } = await readSet(db, id);
+  const heading = { ...set.heading, title: copyTitle(set.heading.title) };
+  return createSet(db, band, event, { ...set, heading });
 };
 
 /** A set at the end of an event of the band. */

@@ -3,10 +3,11 @@ import { randomUUID } from 'node:crypto';
 import * as z from 'zod';
 import { clickSettingsSingle } from '@/core/music/click';
 import { layoutSchema, USUAL_LAYOUT } from '@/core/music/kit';
-import { blankRoadMap, type RoadMap, roadMapKind } from '@/core/song/roadmap';
+import { blankRoadMap, LONGEST_NAME, type RoadMap, roadMapKind } from '@/core/song/roadmap';
 import { type Queries, refuse } from '../database';
-import { asDocument, insertDocument, keptDocument, readDocument, VERSION } from '../documents';
+import { asDocument, insertDocument, keptDocument, VERSION } from '../documents';
 import { mayEdit, readOnly } from '../people/bands';
+import { mayChange } from './deleting';
 
 const songRow = z.object({
   song: z.string(),
@@ -18,6 +19,7 @@ const songRow = z.object({
   mayEdit: z.boolean(),
   band: z.string(),
   slug: z.string(),
+  state: z.enum(['live', 'archived', 'deleted']),
 });
 
 /** An arrangement with its song's title and its road map. */
@@ -27,20 +29,36 @@ const SONGS = `
   SELECT song.id AS song, song.title, arrangement.id AS arrangement,
          arrangement.name AS "arrangementName",
          ${VERSION} AS version, document.revision, ${mayEdit('document.band')} AS "mayEdit",
-         band.id AS band, band.slug
+         band.id AS band, band.slug,
+         CASE WHEN coalesce(song.deleted_at, arrangement.deleted_at) IS NOT NULL THEN 'deleted'
+              WHEN song.archived_at IS NOT NULL THEN 'archived' ELSE 'live' END AS state
   FROM arrangement
   JOIN song ON song.id = arrangement.song
   JOIN document ON document.id = arrangement.id
   JOIN band ON band.id = arrangement.band`;
 
-/** All arrangements of a band's songs, by title. */
-export const bandSongs = async (db: Queries, band: string): Promise<SongEntry[]> =>
+/** Which songs of a band are wanted beside those that are in use. */
+type Wanted = {
+  readonly archived?: boolean;
+  /** Arrangements that are named by something, whatever has become of them. */
+  readonly also?: readonly string[];
+};
+
+/** All arrangements of a band's songs, by title; what is put away or deleted only where it is wanted. */
+export const bandSongs = async (
+  db: Queries,
+  band: string,
+  { archived = false, also = [] }: Wanted = {},
+): Promise<SongEntry[]> =>
   withMaps(
     db,
     await db.many(
       songRow,
-      `${SONGS} WHERE arrangement.band = $1 ORDER BY lower(song.title), song.id, arrangement.position`,
-      [band],
+      `${SONGS} WHERE arrangement.band = $1
+         AND (song.deleted_at IS NULL AND arrangement.deleted_at IS NULL AND ($2 OR song.archived_at IS NULL)
+              OR arrangement.id = ANY ($3))
+       ORDER BY lower(song.title), song.id, arrangement.position`,
+      [band, archived, also],
     ),
   );
 
@@ -77,7 +95,7 @@ export const besideSong = async (db: Queries, { song, band }: SongEntry) => {
   const { kit, ...row } = await db.one(
     besideRow,
     `SELECT (SELECT coalesce(json_agg(json_build_object('id', id, 'name', name) ORDER BY position), '[]')
-             FROM arrangement WHERE song = $1) AS arrangements,
+             FROM arrangement WHERE song = $1 AND deleted_at IS NULL) AS arrangements,
             (${BAND_CLICK} $2) AS click, (${OWN_KIT}) AS kit`,
     [song, band],
   );
@@ -95,7 +113,7 @@ export const readSongs = async (
 export const arrangementsOf = (db: Queries, song: string) =>
   db.many(
     z.object({ id: z.string(), name: z.string() }),
-    'SELECT id, name FROM arrangement WHERE song = $1 ORDER BY position',
+    'SELECT id, name FROM arrangement WHERE song = $1 AND deleted_at IS NULL ORDER BY position',
     [song],
   );
 
@@ -148,18 +166,52 @@ export const copyArrangement = async (
   return createArrangement(db, band, song, name.trim(), map);
 };
 
-/** Renames the song that an arrangement belongs to. */
-export const renameSong = async (
-  db: Queries,
-  arrangement: string,
-  title: string,
-): Promise<void> => {
-  const { mayEdit } = await readDocument(db, arrangement);
-  if (!mayEdit) return readOnly();
-  await db.run(
-    'UPDATE song SET title = $2 FROM arrangement WHERE song.id = arrangement.song AND arrangement.id = $1',
-    [arrangement, title],
+/** A copy of a song with all its arrangements, beginning as they stand. */
+export const copySong = async (db: Queries, song: string): Promise<{ arrangement: string }> => {
+  await mayChange(db, 'song', song);
+  const entries = await withMaps(
+    db,
+    await db.many(
+      songRow,
+      `${SONGS} WHERE song.id = $1 AND arrangement.deleted_at IS NULL ORDER BY arrangement.position`,
+      [song],
+    ),
   );
+  const [first, ...others] = entries;
+  if (!first) return refuse('not-found', 'Song', 'There is no such song in your bands.');
+  const title = copyTitle(first.title);
+  const made = await createSong(db, first.band, title, first.map, first.arrangementName);
+  for (const { arrangementName, map } of others)
+    await createArrangement(db, first.band, made.song, arrangementName, map);
+  return made;
+};
+
+/**
+ * What a copy is called.
+ */
+export const copyTitle = (title: string): string =>
+  `${[...title].slice(0, LONGEST_NAME - COPY.length).join('')}${COPY}`;
+
+const COPY = ' (copy)';
+
+/** Renames a song. */
+export const renameSong = async (db: Queries, song: string, title: string): Promise<void> => {
+  await mayChange(db, 'song', song);
+  await db.run('UPDATE song SET title = $2 WHERE id = $1', [song, title]);
+};
+
+/**
+ * Renames an arrangement.
+ *
+ * @throws Refusal `taken` where the song has another of this name
+ */
+export const renameArrangement = async (db: Queries, id: string, name: string): Promise<void> => {
+  await mayChange(db, 'arrangement', id);
+  const { song } = await readSong(db, id);
+  const others = await arrangementsOf(db, song);
+  if (others.some((one) => one.id !== id && one.name.toLowerCase() === name.trim().toLowerCase()))
+    return refuse('taken', 'Arrangement', 'The song has an arrangement of this name already.');
+  await db.run('UPDATE arrangement SET name = $2 WHERE id = $1', [id, name.trim()]);
 };
 
 const bodyRow = z.object({ id: z.string(), version: z.string(), body: z.unknown() });

@@ -151,12 +151,16 @@ const loadSaltreach = async (db: Queries, band: string, today: Date) => {
     title: 'A night for the tidal mill',
     place: 'Saltreach quay',
     startsAt: saturday,
+    timeZone: HERE,
+    loadInAt: new Date(saturday.getTime() - 3 * HOUR),
   });
   const rehearsal = await createEvent(db, band, {
     kind: 'rehearsal',
     title: 'Rehearsal for the quay',
     place: 'Net loft',
     startsAt: tuesday,
+    timeZone: HERE,
+    loadInAt: null,
   });
   await createSet(
     db,
@@ -208,6 +212,8 @@ const loadLoftStreet = async (db: Queries, band: string, today: Date) => {
     title: 'Sunday morning',
     place: 'Loft Street Chapel',
     startsAt: weekday(today, 0, 10),
+    timeZone: HERE,
+    loadInAt: null,
   });
   await createSet(
     db,
@@ -221,7 +227,10 @@ const loadLoftStreet = async (db: Queries, band: string, today: Date) => {
   );
 };
 
-const DAY = 24 * 3600 * 1000;
+const HOUR = 3600 * 1000;
+const DAY = 24 * HOUR;
+/** The demo plays where its server stands. */
+const HERE = new Intl.DateTimeFormat().resolvedOptions().timeZone;
 
 /** The day of the week that comes at least seven days after a date, at an hour. */
 const weekday = (from: Date, day: number, hour: number): Date => {

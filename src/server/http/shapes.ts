@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { textSchema, timeZoneSchema } from '@/core/base/fields';
 import {
   FILE_FORMATS,
   type FileFormat,
@@ -14,6 +15,35 @@ export const documentParams = z.object({ id: z.uuid('An id is a UUID.') });
 export const bandParams = z.object({ band: z.string().max(60) });
 export const arrangementBody = z.object({ name: nameSchema('An arrangement') });
 export const titleBody = z.object({ title: nameSchema('A song') });
+
+/** Whether something is put away, or deleted. */
+export const awayBody = {
+  archived: z.boolean('It is put away or not.'),
+  deleted: z.boolean('It is deleted or not.'),
+};
+
+const WHEN = 'Say on which day and at what time it starts.';
+
+/** What is said of a gig or rehearsal. */
+export const eventBody = z.object({
+  kind: z.enum(['gig', 'rehearsal'], 'It is a gig or a rehearsal.'),
+  title: nameSchema('A gig or rehearsal'),
+  place: textSchema('A place is a few words.').max(120, 'A place has at most 120 characters.'),
+  startsAt: z.iso.datetime({ offset: true, error: WHEN }),
+  timeZone: timeZoneSchema,
+  loadInAt: z.iso
+    .datetime({ offset: true, error: 'Say on which day and at what time the load-in is.' })
+    .nullable(),
+});
+
+type Event = z.infer<typeof eventBody>;
+
+/** What is changed about a gig or rehearsal, its times as dates. */
+export const eventOf = ({ startsAt, loadInAt, ...said }: Partial<Event>) => ({
+  ...said,
+  ...(startsAt !== undefined && { startsAt: new Date(startsAt) }),
+  ...(loadInAt !== undefined && { loadInAt: loadInAt === null ? null : new Date(loadInAt) }),
+});
 
 /** The ids of the formats of one kind, for the query that asks for one. */
 export const idsOf = <Kind extends FileFormat['kind']>(kind: Kind) =>

@@ -1,3 +1,4 @@
+import { ActionIcon } from '@mantine/core';
 import { IconArrowBackUp } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
 import type { Problem, Result } from '@/core/base/result';
@@ -80,15 +81,9 @@ type PutBackProps = { readonly label: string; readonly shown: boolean; readonly 
 
 export const PutBack = ({ label, shown, onPut }: PutBackProps) =>
   shown ? (
-    <button
-      type="button"
-      className={classes.back}
-      aria-label={`Put back: ${label}`}
-      title="Put back"
-      onClick={onPut}
-    >
+    <ActionIcon size={26} aria-label={`Put back: ${label}`} title="Put back" onClick={onPut}>
       <IconArrowBackUp size={16} />
-    </button>
+    </ActionIcon>
   ) : (
     <span />
   );

@@ -1,3 +1,4 @@
+import { NativeSelect } from '@mantine/core';
 import classes from './Click.module.css';
 
 type Props<T> = {
@@ -19,8 +20,8 @@ export const PickOne = <T,>({ label, value, inherited, as, choices, onPick }: Pr
   const at = choices.findIndex(([one]) => one === shown);
   const words = at >= 0 ? choices[at]![1] : String(shown);
   return (
-    <select
-      className={classes.pick}
+    <NativeSelect
+      classNames={{ input: classes.pick ?? '' }}
       aria-label={label}
       data-said={value !== null}
       value={value === null && as !== undefined ? AS : at}
@@ -36,6 +37,6 @@ export const PickOne = <T,>({ label, value, inherited, as, choices, onPick }: Pr
           {choice}
         </option>
       ))}
-    </select>
+    </NativeSelect>
   );
 };

@@ -1,3 +1,4 @@
+import { ActionIcon } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { useDrafts } from './drafts';
@@ -34,9 +35,9 @@ export const SaveState = (props: Props) => {
       {notice && (
         <span role="alert" className={classes.notice}>
           {notice}
-          <button type="button" aria-label="Dismiss" onClick={dismiss}>
+          <ActionIcon size={26} aria-label="Dismiss" onClick={dismiss}>
             <IconX size={14} />
-          </button>
+          </ActionIcon>
         </span>
       )}
       {aside.length > 0 && <SetAsideList aside={aside} onDismiss={dismissAside} />}

@@ -1,6 +1,6 @@
+import { ActionIcon, Tooltip } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { memo } from 'react';
-import { Button } from '../shared/Button';
 
 type UndoProps = {
   readonly canUndo: boolean;
@@ -11,20 +11,16 @@ type UndoProps = {
 
 /** With their keys on every page that edits. */
 export const UndoButtons = memo(({ canUndo, canRedo, undo, redo }: UndoProps) => (
-  <>
-    <Button
-      small
-      terse="Undo"
-      disabled={!canUndo}
-      onClick={undo}
-      icon={<IconArrowBackUp size={16} />}
-    />
-    <Button
-      small
-      terse="Redo"
-      disabled={!canRedo}
-      onClick={redo}
-      icon={<IconArrowForwardUp size={16} />}
-    />
-  </>
+  <ActionIcon.Group>
+    <Tooltip label="Undo">
+      <ActionIcon variant="default" size={30} aria-label="Undo" disabled={!canUndo} onClick={undo}>
+        <IconArrowBackUp size={18} />
+      </ActionIcon>
+    </Tooltip>
+    <Tooltip label="Redo">
+      <ActionIcon variant="default" size={30} aria-label="Redo" disabled={!canRedo} onClick={redo}>
+        <IconArrowForwardUp size={18} />
+      </ActionIcon>
+    </Tooltip>
+  </ActionIcon.Group>
 ));

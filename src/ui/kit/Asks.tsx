@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@mantine/core';
 import {
   difficultyOf,
   type Easier,
@@ -114,9 +115,9 @@ const EasierWays = ({ pattern, onEasier }: Pick<Props, 'pattern' | 'onEasier'>) 
       <ul className={classes.ways}>
         {ways.map((way) => (
           <li key={way.name}>
-            <button type="button" onClick={() => onEasier(way)}>
+            <Button variant="subtle" size="compact-sm" onClick={() => onEasier(way)}>
               {way.name}
-            </button>
+            </Button>
             <span>{way.leavesOut}</span>
           </li>
         ))}

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button, TextInput } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import {
   addPattern,
@@ -83,9 +84,9 @@ export const BookPage = ({ opened, layout: saved }: Props) => {
               say={({ kind }) => kind}
             />
             {mayEdit && (
-              <button type="button" className={classes.new} onClick={() => setChosen(undefined)}>
+              <Button variant="subtle" size="compact-sm" onClick={() => setChosen(undefined)}>
                 Begin another
-              </button>
+              </Button>
             )}
           </nav>
           {pattern ? (
@@ -144,7 +145,7 @@ const SearchFields = ({
   const set = (field: keyof Wish) => (value: string) => onChange({ ...search, [field]: value });
   return (
     <search className={classes.search}>
-      <input
+      <TextInput
         type="search"
         aria-label="Words in the name or the note"
         placeholder="Name, or what to mind"

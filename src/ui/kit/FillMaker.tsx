@@ -1,5 +1,6 @@
 'use client';
 
+import { Button, Checkbox, TextInput } from '@mantine/core';
 import { IconDice5 } from '@tabler/icons-react';
 import { useMemo, useState } from 'react';
 import {
@@ -140,28 +141,30 @@ export const FillMaker = ({ meter, tempo, feel, around, layout, onKeep }: Props)
       <ul className={classes.voices}>
         {DRUMS.filter((id) => !layout.missing.includes(id)).map((id) => (
           <li key={id}>
-            <label>
-              <input type="checkbox" checked={voices.includes(id)} onChange={() => toggle(id)} />
-              {voiceOf(id).name}
-            </label>
+            <Checkbox
+              checked={voices.includes(id)}
+              onChange={() => toggle(id)}
+              label={voiceOf(id).name}
+            />
           </li>
         ))}
       </ul>
       <div className={classes.number}>
-        <label>
-          Number{' '}
-          <input
-            aria-label="Number of the fill"
-            inputMode="numeric"
-            value={seed}
-            onChange={({ currentTarget }) =>
-              /^\d{0,9}$/.test(currentTarget.value) && setSeed(Number(currentTarget.value))
-            }
-          />
-        </label>
-        <button type="button" onClick={() => setSeed(Math.floor(newNumber() * most))}>
+        <TextInput
+          label="Number of the fill"
+          inputMode="numeric"
+          value={seed}
+          onChange={({ currentTarget }) =>
+            /^\d{0,9}$/.test(currentTarget.value) && setSeed(Number(currentTarget.value))
+          }
+        />
+        <Button
+          variant="subtle"
+          size="compact-sm"
+          onClick={() => setSeed(Math.floor(newNumber() * most))}
+        >
           <IconDice5 size={18} aria-hidden="true" /> Draw
-        </button>
+        </Button>
         {school !== 'free' && (
           <output data-testid="cells">cells {numbersOf(seed, quarters).join(' ')}</output>
         )}
@@ -171,13 +174,9 @@ export const FillMaker = ({ meter, tempo, feel, around, layout, onKeep }: Props)
         <span className={classes.quiet}>
           Space plays it, with the bar before and the bar after.
         </span>
-        <button
-          type="button"
-          className={classes.primary}
-          onClick={() => onKeep({ ...fill, id: newId() })}
-        >
+        <Button variant="subtle" size="compact-sm" onClick={() => onKeep({ ...fill, id: newId() })}>
           Keep it
-        </button>
+        </Button>
       </div>
     </section>
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import { NativeSelect } from '@mantine/core';
 import { memo, useCallback, useId, useMemo, useRef } from 'react';
 import {
   articulationOf,
@@ -140,7 +141,10 @@ const Divisions = memo(({ mayEdit, onChange, ...shape }: DivisionsProps) => {
         const parts = divisionAt(shape, pulse);
         return (
           <td key={from} className={classes.division} style={{ gridColumn: `span ${parts}` }}>
-            <select
+            <NativeSelect
+              variant="unstyled"
+              rightSectionWidth={0}
+              rightSection={<span />}
               aria-label={`Parts of pulse ${pulse + 1}`}
               value={parts}
               disabled={!mayEdit}
@@ -152,7 +156,7 @@ const Divisions = memo(({ mayEdit, onChange, ...shape }: DivisionsProps) => {
                 .map((one) => (
                   <option key={one}>{one}</option>
                 ))}
-            </select>
+            </NativeSelect>
           </td>
         );
       })}

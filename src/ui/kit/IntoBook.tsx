@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { sentence } from '@/core/base/result';
 import { addPattern, copyOf, type Pattern } from '@/core/music/kit';
@@ -23,9 +24,9 @@ export const IntoBook = ({ book, pattern }: Props) => {
       {said ? (
         <output className={classes.quiet}>{said}</output>
       ) : (
-        <button type="button" className={classes.new} onClick={put}>
+        <Button variant="subtle" size="compact-sm" onClick={put}>
           Copy it into the band’s book
-        </button>
+        </Button>
       )}
     </section>
   );

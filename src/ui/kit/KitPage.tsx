@@ -1,5 +1,6 @@
 'use client';
 
+import { Button, UnstyledButton } from '@mantine/core';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { inOrder } from '@/core/base/document';
@@ -96,9 +97,9 @@ export const KitPage = ({ opened, title, song, book, layout }: Props) => {
               say={(one) => playedBy(map, one)}
             />
             {mayEdit && (
-              <button type="button" className={classes.new} onClick={() => setChosen(undefined)}>
+              <Button variant="subtle" size="compact-sm" onClick={() => setChosen(undefined)}>
                 Begin another
-              </button>
+              </Button>
             )}
           </nav>
           {pattern ? (
@@ -179,9 +180,9 @@ const FromBook = ({
       <ul>
         {patterns.map((pattern) => (
           <li key={pattern.id}>
-            <button type="button" onClick={() => onStart(copyOf(pattern, newId()))}>
+            <UnstyledButton onClick={() => onStart(copyOf(pattern, newId()))}>
               {pattern.name}
-            </button>
+            </UnstyledButton>
             <span>{pattern.words}</span>
           </li>
         ))}

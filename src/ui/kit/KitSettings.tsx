@@ -1,5 +1,6 @@
 'use client';
 
+import { Checkbox, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import {
   type Layout,
@@ -63,10 +64,7 @@ export const KitSettings = ({ layout, onChange }: Props) => {
             const missing = layout.missing.includes(id);
             return (
               <li key={id}>
-                <label>
-                  <input type="checkbox" checked={!missing} onChange={() => toggle(id)} />
-                  {name}
-                </label>
+                <Checkbox checked={!missing} onChange={() => toggle(id)} label={name} />
                 {missing && (
                   <Select
                     label={`In place of ${name.toLowerCase()}`}
@@ -91,15 +89,14 @@ export const KitSettings = ({ layout, onChange }: Props) => {
         <strong>Strokes a second you have played clean</strong>
         <div className={classes.clean}>
           {LIMBS.map((limb) => (
-            <label key={limb}>
-              {limb}
-              <input
-                inputMode="decimal"
-                defaultValue={layout.clean[limb] ?? ''}
-                placeholder="–"
-                onBlur={({ currentTarget }) => logClean(limb, currentTarget.value)}
-              />
-            </label>
+            <TextInput
+              key={limb}
+              label={limb}
+              inputMode="decimal"
+              defaultValue={layout.clean[limb] ?? ''}
+              placeholder="–"
+              onBlur={({ currentTarget }) => logClean(limb, currentTarget.value)}
+            />
           ))}
         </div>
         {refused && <p role="alert">{refused}</p>}

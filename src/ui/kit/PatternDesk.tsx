@@ -1,5 +1,6 @@
 'use client';
 
+import { Button, UnstyledButton } from '@mantine/core';
 import { type ReactNode, useDeferredValue, useMemo, useState } from 'react';
 import {
   addPattern,
@@ -133,9 +134,9 @@ export const PatternDesk = (props: DeskProps) => {
           scale={stand ? 1.7 : 1}
           barsPerLine={stand ? 1 : 2}
         />
-        <button type="button" className={classes.stand} onClick={() => setStand(!stand)}>
+        <Button variant="subtle" size="compact-sm" onClick={() => setStand(!stand)}>
           {stand ? 'Smaller notes' : 'Notes for the music stand'}
-        </button>
+        </Button>
         {mayEdit && <Tools pattern={pattern} rows={rows} onChange={change} />}
         <div className={classes.words}>
           <Cell
@@ -154,9 +155,9 @@ export const PatternDesk = (props: DeskProps) => {
           pressed on a stroke: a accent, g ghost, o open, x half-open or cross-stick, f flam, d
           drag, u ruff, z buzz, w roll, q choke, l let ring, e shoulder, comma left, full stop
           right.{' '}
-          <button type="button" onClick={() => setAll(!all)}>
+          <Button variant="subtle" size="compact-sm" onClick={() => setAll(!all)}>
             {all ? 'Fewer voices' : 'All voices'}
-          </button>
+          </Button>
         </p>
       </div>
       <aside className={classes.side} aria-label="How it sounds and what it asks">
@@ -183,16 +184,16 @@ export const PatternDesk = (props: DeskProps) => {
         />
         {props.children}
         {mayEdit && (
-          <button
-            type="button"
-            className={classes.remove}
+          <Button
+            variant="subtle"
+            size="compact-sm"
             onClick={() => {
               edit(removePattern(patterns, pattern.id));
               onSelect(pattern.of ?? undefined);
             }}
           >
             Remove {pattern.of ? 'this variant' : 'the pattern'}
-          </button>
+          </Button>
         )}
       </aside>
     </div>
@@ -223,27 +224,26 @@ const Variants = ({
   return (
     <div className={classes.variants} role="tablist" aria-label="Ways to play it">
       {variants.map(({ id, variant, name }) => (
-        <button
+        <UnstyledButton
           key={id}
-          type="button"
           role="tab"
           title={name}
           aria-selected={id === pattern.id}
           onClick={() => onSelect(id)}
         >
           {wayName(variants, variant, name)}
-        </button>
+        </UnstyledButton>
       ))}
       {mayEdit &&
         missing.map((variant) => (
-          <button
+          <Button
+            variant="subtle"
+            size="compact-sm"
             key={variant}
-            type="button"
-            className={classes.add}
             onClick={() => make(variant as Exclude<Variant, 'full'>)}
           >
             + {variant}
-          </button>
+          </Button>
         ))}
     </div>
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import { UnstyledButton } from '@mantine/core';
 import { memo } from 'react';
 import { type Pattern, variantsOf } from '@/core/music/kit';
 import classes from './Kit.module.css';
@@ -24,7 +25,7 @@ export const PatternList = ({ title, list, patterns, selected, onSelect, say }: 
         const others = variantsOf(patterns, pattern.id).length - 1;
         return (
           <li key={pattern.id} data-chosen={pattern.id === selected}>
-            <button type="button" onClick={() => onSelect(pattern.id)}>
+            <UnstyledButton onClick={() => onSelect(pattern.id)}>
               <strong className="name">{pattern.name}</strong>
               <span>
                 {[
@@ -35,7 +36,7 @@ export const PatternList = ({ title, list, patterns, selected, onSelect, say }: 
                   .join(', ')}
               </span>
               <Picture pattern={pattern} />
-            </button>
+            </UnstyledButton>
           </li>
         );
       })}

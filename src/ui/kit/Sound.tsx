@@ -1,5 +1,6 @@
 'use client';
 
+import { Button, Checkbox } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { LIMBS, type Limb } from '@/core/music/kit';
 import { LAYERS, type Listening } from '@/core/playing/performance';
@@ -38,17 +39,15 @@ export const Sound = ({ upTo, setUpTo, limbs, setLimbs }: ReturnType<typeof useL
       <ul className={classes.limbs}>
         {LIMBS.map((limb) => (
           <li key={limb}>
-            <label>
-              <input type="checkbox" checked={limbs.includes(limb)} onChange={() => toggle(limb)} />
-              {limb}
-            </label>
-            <button
-              type="button"
+            <Checkbox checked={limbs.includes(limb)} onChange={() => toggle(limb)} label={limb} />
+            <Button
+              variant="subtle"
+              size="compact-sm"
               aria-label={`Only the ${limb}`}
               onClick={() => setLimbs(limbs.length === 1 && limbs[0] === limb ? LIMBS : [limb])}
             >
               {limbs.length === 1 && limbs[0] === limb ? 'all' : 'alone'}
-            </button>
+            </Button>
           </li>
         ))}
       </ul>

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button, UnstyledButton } from '@mantine/core';
 import { newPattern, type Pattern, STARTING_POINTS, startFrom } from '@/core/music/kit';
 import { type Meter, meterText } from '@/core/music/time';
 import { newId } from '../shared/newId';
@@ -21,18 +22,19 @@ export const StartList = ({ meter, onStart }: Props) => {
       <h2>Begin with</h2>
       <ul>
         <li>
-          <button
-            type="button"
+          <Button
+            variant="subtle"
+            size="compact-sm"
             onClick={() => onStart({ ...newPattern(newId(), meter), name: 'Groove' })}
           >
             An empty bar of {here}
-          </button>
+          </Button>
         </li>
         {points.map((point) => (
           <li key={point.name}>
-            <button type="button" onClick={() => onStart(startFrom(point, newId()))}>
+            <UnstyledButton onClick={() => onStart(startFrom(point, newId()))}>
               {point.name}
-            </button>
+            </UnstyledButton>
             <span>
               {meterText(point.meter) === here ? '' : `${meterText(point.meter)}. `}
               {point.words}

@@ -1,5 +1,6 @@
 'use client';
 
+import { ActionIcon, Button } from '@mantine/core';
 import { IconChevronLeft, IconChevronRight } from '@tabler/icons-react';
 import { useState } from 'react';
 import {
@@ -59,39 +60,45 @@ export const Tools = ({ pattern, rows, onChange }: Props) => {
   return (
     <div className={classes.tools}>
       {bars > 1 && (
-        <button type="button" onClick={() => onChange(firstBarOver(pattern))}>
+        <Button variant="subtle" size="compact-sm" onClick={() => onChange(firstBarOver(pattern))}>
           Copy bar 1 on
-        </button>
+        </Button>
       )}
-      <button type="button" disabled={bars >= 8} onClick={() => onChange(oneBarMore(pattern))}>
+      <Button
+        variant="subtle"
+        size="compact-sm"
+        disabled={bars >= 8}
+        onClick={() => onChange(oneBarMore(pattern))}
+      >
         One bar more
-      </button>
+      </Button>
       {bars > 1 && (
-        <button
-          type="button"
+        <Button
+          variant="subtle"
+          size="compact-sm"
           onClick={() => onChange(lasting(pattern, (bars - 1) * pattern.meter.numerator))}
         >
           One bar less
-        </button>
+        </Button>
       )}
       <span className={classes.shift}>
-        <button
-          type="button"
+        <ActionIcon
+          size={26}
           aria-label="Everything a column earlier"
           title="Everything a column earlier"
           onClick={() => onChange(shifted(pattern, -step))}
         >
           <IconChevronLeft size={16} />
-        </button>
+        </ActionIcon>
         shift
-        <button
-          type="button"
+        <ActionIcon
+          size={26}
           aria-label="Everything a column later"
           title="Everything a column later"
           onClick={() => onChange(shifted(pattern, step))}
         >
           <IconChevronRight size={16} />
-        </button>
+        </ActionIcon>
       </span>
       <FillRow pattern={pattern} rows={rows} onChange={onChange} />
       <Select

@@ -1,5 +1,6 @@
 'use client';
 
+import { Checkbox } from '@mantine/core';
 import type { Pattern } from '@/core/music/kit';
 import { partsOf, setField } from '@/core/song/editing';
 import { positionText, type RoadMap, sectionsOf } from '@/core/song/roadmap';
@@ -35,18 +36,18 @@ const Parts = ({ map, pattern, mayEdit, edit }: Props) => {
     <ul className={classes.uses}>
       {rows.map(({ where, one, what }) => (
         <li key={one.id}>
-          <label>
-            <input
-              type="checkbox"
-              checked={one.groove === pattern.id}
-              disabled={!mayEdit}
-              onChange={({ currentTarget }) =>
-                edit(setField(where, one.id, 'groove', currentTarget.checked ? pattern.id : null))
-              }
-            />
-            <span className="name">{one.name}</span>
-            <em>{what}</em>
-          </label>
+          <Checkbox
+            checked={one.groove === pattern.id}
+            disabled={!mayEdit}
+            onChange={({ currentTarget }) =>
+              edit(setField(where, one.id, 'groove', currentTarget.checked ? pattern.id : null))
+            }
+            label={
+              <>
+                <span className="name">{one.name}</span> <em>{what}</em>
+              </>
+            }
+          />
         </li>
       ))}
     </ul>
@@ -64,20 +65,25 @@ const Places = ({ map, pattern, mayEdit, edit }: Props) => {
     <ul className={classes.uses}>
       {fills.map(({ id, section, from, name, pattern: plays }) => (
         <li key={id}>
-          <label>
-            <input
-              type="checkbox"
-              checked={plays === pattern.id}
-              disabled={!mayEdit}
-              onChange={({ currentTarget }) =>
-                edit(setField('fills', id, 'pattern', currentTarget.checked ? pattern.id : null))
-              }
-            />
-            <span className="name">
-              {map.sections[section]!.name} {positionText(from, meters.get(section)!(from.bar))}
-            </span>
-            <em>{name}</em>
-          </label>
+          <Checkbox
+            checked={plays === pattern.id}
+            disabled={!mayEdit}
+            onChange={({ currentTarget }) =>
+              edit(setField('fills', id, 'pattern', currentTarget.checked ? pattern.id : null))
+            }
+            label={
+              <>
+                <span className="name">
+                  {' '}
+                  {map.sections[section]!.name} {positionText(
+                    from,
+                    meters.get(section)!(from.bar),
+                  )}{' '}
+                </span>{' '}
+                <em>{name}</em>
+              </>
+            }
+          />
         </li>
       ))}
     </ul>

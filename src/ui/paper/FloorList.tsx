@@ -1,5 +1,5 @@
 import { clock, meterText, noteName } from '@/core/music/time';
-import { dynamicsText } from '@/core/song/chart';
+import { dynamicsOf } from '@/core/song/chart';
 import { type Gap, STRAIGHT_ON } from '@/core/song/set';
 import { NoteIcon } from '../profile';
 import type { SetEntry } from '../sets/entries';
@@ -62,8 +62,7 @@ const Song = ({ entry: { item, song, joined, placed }, before, last }: SongProps
       <p className={classes.how}>
         {[
           begins(before, placed.counted, joined.map.start),
-          first &&
-            `${first.name}${first.tacet ? ', no drums' : `, ${dynamicsText(levelOf(first))}`}`,
+          first && `${first.name}${first.tacet ? ', no drums' : `, ${dynamicsOf(first.level)}`}`,
           (meter.numerator !== 4 || meter.denominator !== 4) && meterText(meter),
           item.key && `key ${item.key}`,
           song.arrangementName !== 'As recorded' && song.arrangementName,
@@ -76,13 +75,6 @@ const Song = ({ entry: { item, song, joined, placed }, before, last }: SongProps
     </li>
   );
 };
-
-const levelOf = ({ level: { from, to } }: { readonly level: { from: number; to: number } }) => ({
-  from: step(from),
-  to: step(to),
-});
-
-const step = (level: number) => Math.min(5, Math.max(1, Math.round(level))) as 1 | 2 | 3 | 4 | 5;
 
 const begins = (
   before: Gap | undefined,

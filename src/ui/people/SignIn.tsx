@@ -1,9 +1,8 @@
 'use client';
 
-import { PasswordInput, TextInput } from '@mantine/core';
+import { Button, PasswordInput, TextInput, UnstyledButton } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
-import { Button } from '../shared/Button';
 import { call } from '../shared/call';
 import classes from './SignIn.module.css';
 
@@ -60,7 +59,7 @@ export const SignIn = ({ withoutBand, demo }: Props) => {
               {problem}
             </p>
           )}
-          <Button look="main" type="submit" disabled={busy}>
+          <Button variant="filled" type="submit" disabled={busy}>
             Sign in
           </Button>
         </form>
@@ -74,15 +73,11 @@ export const SignIn = ({ withoutBand, demo }: Props) => {
             <ul>
               {demo.members.map(({ name, about, role }) => (
                 <li key={name}>
-                  <button
-                    type="button"
-                    disabled={busy}
-                    onClick={() => enter(name, demo.passphrase)}
-                  >
+                  <UnstyledButton disabled={busy} onClick={() => enter(name, demo.passphrase)}>
                     <strong>{name}</strong>
                     <span>{about}</span>
                     <em>{role}</em>
-                  </button>
+                  </UnstyledButton>
                 </li>
               ))}
             </ul>

@@ -1,11 +1,23 @@
 import type { Timeline } from '@/core/song/timeline';
 import { Ground } from './Ground';
 
-type Props = { readonly timeline: Timeline; readonly width: number; readonly height: number };
+type Props = {
+  readonly timeline: Timeline;
+  readonly width: number;
+  readonly height: number;
+  /** Pulled to whatever room there is. */
+  readonly stretched?: boolean;
+};
 
 /** A song's profile small: its shape only, stretched to the width. */
-export const Thumbnail = ({ timeline, width, height }: Props) => (
-  <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} aria-hidden="true">
+export const Thumbnail = ({ timeline, width, height, stretched = false }: Props) => (
+  <svg
+    width={width}
+    height={height}
+    viewBox={`0 0 ${width} ${height}`}
+    {...(stretched && { preserveAspectRatio: 'none' })}
+    aria-hidden="true"
+  >
     {timeline.seconds > 0 && (
       <Ground
         timeline={timeline}

@@ -5,12 +5,20 @@ import type { Problem } from '@/core/base/result';
 import { parseWhole } from '@/core/song/roadmap';
 import type { SongSet } from '@/core/song/set';
 import { Cell } from '../shared/Cell';
+import { EventTime } from './EventTime';
 import classes from './SetPage.module.css';
-import { dateWords } from './words';
+
+/** The evening that a set is for. */
+export type SetEvent = {
+  readonly title: string;
+  readonly place: string;
+  readonly startsAt: string;
+  readonly timeZone: string;
+};
 
 type Props = {
   readonly set: SongSet;
-  readonly event: { readonly title: string; readonly place: string; readonly startsAt: string };
+  readonly event: SetEvent;
   readonly mayEdit: boolean;
   readonly edit: (operations: readonly Operation[], shownThere?: boolean) => Problem | undefined;
 };
@@ -32,9 +40,7 @@ export const SetHeading = ({ set, event, mayEdit, edit }: Props) => {
       <p className="name">
         {[event.title, event.place].filter(Boolean).join(', ')}
         {', '}
-        <time dateTime={event.startsAt} suppressHydrationWarning>
-          {dateWords(event.startsAt)}
-        </time>
+        <EventTime startsAt={event.startsAt} timeZone={event.timeZone} />
       </p>
     </div>
   );

@@ -24,11 +24,13 @@ import {
   useManyDocuments,
   useUndoKeys,
 } from '../document';
-import { Button as OwnButton } from '../shared/Button';
+import { GoneNotice } from '../mending/GoneNotice';
+import { ThingMenu } from '../mending/ThingMenu';
 import { ExportButton } from '../shared/ExportButton';
 import { newId } from '../shared/newId';
 import { Select } from '../shared/Select';
 import { Sortable } from '../shared/Sortable';
+import { StageLink } from '../stage/StageLink';
 import { useControls, useDrums, useMarkPlaying, useProgram } from '../transport';
 import { EveningProfile } from './EveningProfile';
 import {
@@ -39,7 +41,7 @@ import {
   received,
   type SentSong,
 } from './entries';
-import { SetHeading, SlotField } from './SetHeading';
+import { type SetEvent, SetHeading, SlotField } from './SetHeading';
 import classes from './SetPage.module.css';
 import { SetRow } from './SetRow';
 import { slotWords } from './words';
@@ -53,7 +55,9 @@ type Props = {
   readonly click: ClickSettings;
   /** The member's own kit. */
   readonly layout: Layout;
-  readonly event: { readonly title: string; readonly place: string; readonly startsAt: string };
+  readonly event: SetEvent;
+  /** Whether it, or the gig it belongs to, is deleted. */
+  readonly deleted: boolean;
   readonly songs: readonly (SentSong & OfMember)[];
 };
 
@@ -61,7 +65,8 @@ type Props = {
 type OfMember = { readonly revision: number; readonly mayEdit: boolean };
 
 /** A set: its evening profile, its songs in order with times and gaps, the total against the slot. */
-export const SetPage = ({ opened, band, click, layout, event, songs: sent }: Props) => {
+export const SetPage = ({ opened, band, click, layout, event, deleted, songs: sent }: Props) => {
+  const router = useRouter();
   const live = useDocument(setKind, opened);
   const { document: set, edit, mayEdit } = live;
   const songs = useMemo(() => received(sent), [sent]);
@@ -93,19 +98,38 @@ export const SetPage = ({ opened, band, click, layout, event, songs: sent }: Pro
   return (
     <DraftsProvider document={opened.id}>
       <div>
+        {deleted && (
+          <GoneNotice
+            thing={{ what: 'set', id: opened.id, title: set.heading.title }}
+            mayEdit={mayEdit}
+          />
+        )}
         <div className={classes.head}>
           <SetHeading set={set} event={event} mayEdit={mayEdit} edit={edit} />
           <SaveState {...live} />
           {mayEdit && <UndoButtons {...live} />}
+          <StageLink href={`/${band}/sets/${opened.id}/stage`} />
           <Button
             component={Link}
             href={`/${band}/sets/${opened.id}/paper`}
-            variant="subtle"
+            size="xs"
             leftSection={<IconPrinter size={16} />}
           >
             Print
           </Button>
-          <ExportButton document={opened.id} what="set" saved={live.saving.kind === 'saved'} />
+          <ExportButton
+            document={opened.id}
+            what="set"
+            saved={live.saving.kind === 'saved'}
+            paper={`/${band}/sets/${opened.id}/paper`}
+          />
+          {mayEdit && (
+            <ThingMenu
+              thing={{ what: 'set', id: opened.id, title: set.heading.title }}
+              onCopied={(id) => router.push(`/${band}/sets/${id}`)}
+              onAway={() => router.push(`/${band}/sets`)}
+            />
+          )}
         </div>
         <div className={classes.total} data-late={late}>
           <p data-testid="total">
@@ -285,9 +309,9 @@ const AddSong = ({ set, songs, edit }: AddProps) => {
           ),
         ]}
       />
-      <OwnButton type="submit" icon={<IconPlus size={16} />} disabled={!chosen}>
+      <Button type="submit" size="xs" leftSection={<IconPlus size={16} />} disabled={!chosen}>
         Add to the set
-      </OwnButton>
+      </Button>
     </form>
   );
 };

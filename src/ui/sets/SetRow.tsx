@@ -1,6 +1,7 @@
 'use client';
 
 import { useSortable } from '@dnd-kit/sortable';
+import { ActionIcon, NativeSelect, TextInput } from '@mantine/core';
 import {
   IconAdjustmentsHorizontal,
   IconArrowDown,
@@ -91,7 +92,7 @@ export const SetRow = (props: Props) => {
           'Loading this song'
         )}
         {song && entry.versions.length > 1 && (
-          <select
+          <NativeSelect
             aria-label={`Arrangement of ${song.title}`}
             value={song.arrangement}
             disabled={!mayEdit}
@@ -102,7 +103,7 @@ export const SetRow = (props: Props) => {
                 {arrangementName}
               </option>
             ))}
-          </select>
+          </NativeSelect>
         )}
         {song && <ChangeWords item={item} map={song.map} />}
       </td>
@@ -134,7 +135,6 @@ export const SetRow = (props: Props) => {
               <Drop
                 face={<IconAdjustmentsHorizontal size={16} />}
                 label={`Change ${song.title} for this set`}
-                buttonClass={classes.tool}
               >
                 <FieldsOf record={item.id}>
                   <SongChanges item={item} song={song} follows={follows} onChange={onChange} />
@@ -210,9 +210,9 @@ type ToolProps = {
 };
 
 const Tool = ({ label, icon, onClick, disabled = false }: ToolProps) => (
-  <button type="button" aria-label={label} title={label} onClick={onClick} disabled={disabled}>
+  <ActionIcon size={26} aria-label={label} title={label} onClick={onClick} disabled={disabled}>
     {icon}
-  </button>
+  </ActionIcon>
 );
 
 type GapProps = {
@@ -231,7 +231,7 @@ const GAPS: Readonly<Record<Gap['kind'], (seconds: number) => Gap>> = {
 /** What comes after a song: seconds, talk, or straight on into the next without its count-in. */
 const GapField = ({ gap, title, mayEdit, onGap }: GapProps) => (
   <span className={classes.after}>
-    <select
+    <NativeSelect
       aria-label={`After ${title}`}
       value={gap.kind}
       disabled={!mayEdit}
@@ -243,10 +243,10 @@ const GapField = ({ gap, title, mayEdit, onGap }: GapProps) => (
       <option value="seconds">gap of</option>
       <option value="talk">talk of</option>
       <option value="straight-on">straight on</option>
-    </select>
+    </NativeSelect>
     {gap.kind !== 'straight-on' && (
       <>
-        <input
+        <TextInput
           type="number"
           aria-label={`Seconds after ${title}`}
           value={gap.seconds}
@@ -261,7 +261,7 @@ const GapField = ({ gap, title, mayEdit, onGap }: GapProps) => (
       </>
     )}
     {gap.kind === 'talk' && (
-      <input
+      <TextInput
         className={classes.who}
         aria-label={`Who speaks after ${title}, or of what`}
         placeholder="who"

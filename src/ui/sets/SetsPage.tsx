@@ -1,17 +1,23 @@
 'use client';
 
-import { NativeSelect, TextInput } from '@mantine/core';
-import { IconPlus } from '@tabler/icons-react';
+import { Button, Group, Menu } from '@mantine/core';
+import { IconCalendarEvent, IconPlus } from '@tabler/icons-react';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { type FormEvent, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { SongSet } from '@/core/song/set';
-import { Button } from '../shared/Button';
+import { AwayButton } from '../mending/AwayButton';
+import { ThingMenu } from '../mending/ThingMenu';
 import { call } from '../shared/call';
 import { EveningProfile } from './EveningProfile';
+import type { EventSaid } from './EventForm';
+import { EventTime } from './EventTime';
 import { compileSongs, entriesOf, received, type SentSong } from './entries';
 import classes from './SetsPage.module.css';
-import { dateWords, slotWords } from './words';
+import { slotWords, timeWords } from './words';
+
+const EventForm = dynamic(() => import('./EventForm'), { ssr: false });
 
 type Props = {
   readonly band: { readonly slug: string; readonly mayEdit: boolean };
@@ -19,12 +25,8 @@ type Props = {
   readonly events: readonly EventEntry[];
 };
 
-type EventEntry = {
+type EventEntry = EventSaid & {
   readonly id: string;
-  readonly kind: 'gig' | 'rehearsal';
-  readonly title: string;
-  readonly place: string;
-  readonly startsAt: string;
   readonly sets: readonly { readonly id: string; readonly set: SongSet }[];
 };
 
@@ -38,33 +40,73 @@ export const SetsPage = ({ band, songs, events }: Props) => {
       )}
       {events.map((event) => (
         <section key={event.id} className={classes.event} aria-labelledby={event.id}>
-          <header>
-            <h2 id={event.id} className="name">
-              {event.title}
-            </h2>
-            <p className={classes.quiet}>
-              {event.kind === 'gig' ? 'Gig' : 'Rehearsal'}
-              {event.place && `, ${event.place}`}
-              {', '}
-              <time dateTime={event.startsAt} suppressHydrationWarning>
-                {dateWords(event.startsAt)}
-              </time>
-            </p>
-          </header>
+          <EventHead event={event} band={band} />
           <ul>
             {event.sets.map(({ id, set }) => (
-              <li key={id}>
+              <li key={id} className={classes.row}>
                 <SetLine href={`/${band.slug}/sets/${id}`} set={set} songs={compiled} />
+                {band.mayEdit && <SetMenu id={id} title={set.heading.title} />}
               </li>
             ))}
           </ul>
           {band.mayEdit && <AddSet band={band.slug} event={event.id} />}
         </section>
       ))}
-      {band.mayEdit && <NewEvent band={band.slug} />}
+      <Group>
+        {band.mayEdit && <NewEvent band={band.slug} />}
+        <AwayButton band={band.slug} mayEdit={band.mayEdit} />
+      </Group>
     </div>
   );
 };
+
+type HeadProps = { readonly event: EventEntry; readonly band: Props['band'] };
+
+/** What, where and when, with what can be done with it as a whole. */
+const EventHead = ({ event, band }: HeadProps) => {
+  const router = useRouter();
+  const [changing, setChanging] = useState(false);
+  const { id, kind, title, place, startsAt, timeZone, loadInAt } = event;
+  return (
+    <header className={classes.head}>
+      <div>
+        <h2 id={id} className="name">
+          {title}
+        </h2>
+        <p className={classes.quiet}>
+          {kind === 'gig' ? 'Gig' : 'Rehearsal'}
+          {place && `, ${place}`}, <EventTime startsAt={startsAt} timeZone={timeZone} />
+          {loadInAt && `, load-in at ${timeWords(loadInAt, timeZone)}`}
+        </p>
+      </div>
+      {band.mayEdit && (
+        <ThingMenu thing={{ what: 'event', id, title }} onCopied={() => undefined}>
+          <Menu.Item
+            leftSection={<IconCalendarEvent size={16} />}
+            onClick={() => setChanging(true)}
+          >
+            Change
+          </Menu.Item>
+        </ThingMenu>
+      )}
+      {changing && (
+        <EventForm
+          event={event}
+          band={band.slug}
+          onClose={() => setChanging(false)}
+          onDone={() => {
+            setChanging(false);
+            router.refresh();
+          }}
+        />
+      )}
+    </header>
+  );
+};
+
+const SetMenu = ({ id, title }: { readonly id: string; readonly title: string }) => (
+  <ThingMenu thing={{ what: 'set', id, title }} onCopied={() => undefined} />
+);
 
 type LineProps = {
   readonly href: string;
@@ -107,7 +149,7 @@ const AddSet = ({ band, event }: { readonly band: string; readonly event: string
   };
   return (
     <div>
-      <Button look="bare" small icon={<IconPlus size={15} />} onClick={add}>
+      <Button variant="subtle" size="xs" leftSection={<IconPlus size={15} />} onClick={add}>
         Add a set
       </Button>
       {refused && <span role="alert">{refused}</span>}
@@ -119,43 +161,18 @@ const AddSet = ({ band, event }: { readonly band: string; readonly event: string
 const NewEvent = ({ band }: { readonly band: string }) => {
   const router = useRouter();
   const [open, setOpen] = useState(false);
-  const [refused, setRefused] = useState<string>();
-  const submit = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const fields = Object.fromEntries(new FormData(event.currentTarget)) as Record<string, string>;
-    const time = new Date(fields.startsAt ?? '');
-    const startsAt = Number.isNaN(time.getTime()) ? '' : time.toISOString();
-    const called = await call<{ set: string }>('POST', `/api/bands/${band}/events`, {
-      ...fields,
-      startsAt,
-    });
-    if (called.ok) router.push(`/${band}/sets/${called.value.set}`);
-    else setRefused(called.sentence);
-  };
-  if (!open) {
-    return (
-      <Button icon={<IconPlus size={16} />} onClick={() => setOpen(true)}>
+  return (
+    <>
+      <Button size="xs" leftSection={<IconPlus size={16} />} onClick={() => setOpen(true)}>
         New gig or rehearsal
       </Button>
-    );
-  }
-  return (
-    <form className={classes.form} onSubmit={submit}>
-      <NativeSelect
-        name="kind"
-        label="What"
-        data={[
-          { value: 'gig', label: 'Gig' },
-          { value: 'rehearsal', label: 'Rehearsal' },
-        ]}
-      />
-      <TextInput name="title" label="Name" required maxLength={120} data-autofocus />
-      <TextInput name="place" label="Place" maxLength={120} />
-      <TextInput name="startsAt" label="Day and time" type="datetime-local" required />
-      <Button look="main" type="submit">
-        Add
-      </Button>
-      {refused && <p role="alert">{refused}</p>}
-    </form>
+      {open && (
+        <EventForm
+          band={band}
+          onClose={() => setOpen(false)}
+          onDone={(set) => router.push(`/${band}/sets/${set}`)}
+        />
+      )}
+    </>
   );
 };

@@ -1,5 +1,6 @@
 'use client';
 
+import { Checkbox } from '@mantine/core';
 import type { Problem } from '@/core/base/result';
 import { sectionsOf } from '@/core/song/roadmap';
 import type { SetItem } from '@/core/song/set';
@@ -81,14 +82,12 @@ const SongChanges = ({ item, song, follows, onChange }: Props) => {
       <fieldset className={classes.cuts} aria-label="Sections that are played">
         <span>Sections that are played</span>
         {sectionsOf(song.map).map(({ id, name }) => (
-          <label key={id}>
-            <input
-              type="checkbox"
-              checked={!cuts.includes(id)}
-              onChange={({ currentTarget }) => toggle(id, currentTarget.checked)}
-            />
-            {name}
-          </label>
+          <Checkbox
+            key={id}
+            label={name}
+            checked={!cuts.includes(id)}
+            onChange={({ currentTarget }) => toggle(id, currentTarget.checked)}
+          />
         ))}
       </fieldset>
     </div>

@@ -1,23 +1,27 @@
 'use client';
 
+import { Button } from '@mantine/core';
 import { IconDownload } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
-import { memo } from 'react';
-import { Drop } from './Drop';
-import classes from './Export.module.css';
+import { memo, useState } from 'react';
 import type { ExportProps } from './ExportPanel';
 
-const ExportPanel = dynamic(() => import('./ExportPanel'), { loading: () => <p>Loading</p> });
+const ExportPanel = dynamic(() => import('./ExportPanel'), { ssr: false });
 
-const FACE = (
-  <>
-    <IconDownload size={16} aria-hidden="true" /> Export
-  </>
-);
-
-/** Opens the panel of exports. */
-export const ExportButton = memo((props: ExportProps) => (
-  <Drop face={FACE} buttonClass={classes.open}>
-    <ExportPanel {...props} />
-  </Drop>
-));
+/** Opens what there is to export. */
+export const ExportButton = memo((props: ExportProps) => {
+  const [opened, setOpened] = useState(false);
+  return (
+    <>
+      <Button
+        variant="filled"
+        size="xs"
+        leftSection={<IconDownload size={16} aria-hidden="true" />}
+        onClick={() => setOpened(true)}
+      >
+        Export
+      </Button>
+      {opened && <ExportPanel {...props} onClose={() => setOpened(false)} />}
+    </>
+  );
+});

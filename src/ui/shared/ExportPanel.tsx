@@ -1,10 +1,10 @@
 'use client';
 
-import { useState } from 'react';
-import { type FileOf, formatOf, formatsFor } from '@/core/files/sheet';
+import { Button, Checkbox, Group, Modal, SimpleGrid, Stack, Text, Title } from '@mantine/core';
+import Link from 'next/link';
+import { type ReactNode, useState } from 'react';
+import { type FileFormatId, type FileOf, formatOf, formatsFor } from '@/core/files/sheet';
 import { useSpeaks } from '../click/useSpeaks';
-import { FileLink } from './Button';
-import classes from './Export.module.css';
 import { Select } from './Select';
 
 const BITS = [
@@ -38,81 +38,166 @@ export type ExportProps = {
   readonly what: FileOf;
   /** Files are made from what is saved. */
   readonly saved: boolean;
+  /** Where the chart, or the set on paper, is. */
+  readonly paper: string;
 };
 
-/** What there is to export: MIDI, WAV, tables and text. */
-const ExportPanel = ({ document, what, saved }: ExportProps) => {
+/** What there is to export, behind three doors: for players, for machines, for other programs. */
+const ExportPanel = ({
+  document,
+  what,
+  saved,
+  paper,
+  onClose,
+}: ExportProps & { readonly onClose: () => void }) => {
+  const [stems, setStems] = useState<readonly string[]>(['click', 'voice']);
   const speaks = useSpeaks();
-  const [bits, setBits] = useState('16');
-  const [layout, setLayout] = useState('mono');
-  const [stems, setLanes] = useState<readonly string[]>(['click', 'voice']);
-  const [ramps, setRamps] = useState('sixteenth');
-  const [format, setFormat] = useState('1');
-  const url = `/api/documents/${document}/click?with=${stems.join(',')}`;
-  const wav = `${url}&bits=${bits}&layout=${layout}`;
-  const toggle = (stem: string, on: boolean) =>
-    setLanes(STEMS.map(([one]) => one).filter((one) => (one === stem ? on : stems.includes(one))));
+  const heard = `/api/documents/${document}/click?with=${stems.join(',')}`;
   const ready = saved && stems.length > 0;
+  const read = (id: FileFormatId) => (
+    <ReadLink key={id} document={document} what={what} id={id} ready={saved} />
+  );
   return (
-    <div className={classes.panel}>
-      <strong>The click of the {what}</strong>
-      <fieldset className={classes.stems} aria-label="What is heard">
-        {STEMS.map(([stem, words]) => (
-          <label key={stem}>
-            <input
-              type="checkbox"
-              checked={stems.includes(stem)}
-              onChange={({ currentTarget }) => toggle(stem, currentTarget.checked)}
-            />
-            {words}
-            {stem === 'voice' && speaks === false && ' (no voice on this server)'}
-          </label>
-        ))}
-      </fieldset>
-      <div className={classes.choices}>
-        <Select label="Ramps by the" shown value={ramps} onChange={setRamps} choices={RAMPS} />
-        <Select label="Tracks" shown value={format} onChange={setFormat} choices={FORMATS} />
-      </div>
-      <FileLink href={`${url}&as=midi&ramps=${ramps}&format=${format}`} ready={ready}>
-        {formatOf('midi').label[what]}
-      </FileLink>
-      <p>
-        Tempo, meters, section markers, cues and spoken words; click and drums on channel 10. The
-        file says by how much its ramps are off.
-      </p>
-      <div className={classes.choices}>
-        <Select label="Resolution" shown value={bits} onChange={setBits} choices={BITS} />
-        <Select label="Channels" shown value={layout} onChange={setLayout} choices={LAYOUTS} />
-      </div>
-      {formatsFor(what, 'heard')
-        .filter(({ id }) => id !== 'midi')
-        .map(({ id, label }) => (
-          <FileLink key={id} href={`${wav}&as=${id}`} ready={ready}>
-            {label[what]}
-          </FileLink>
-        ))}
-      <p>
-        Sections are marked in each WAV file. Vamps are played as often as is expected, fermatas
-        last as long as is said.
-      </p>
-      {saved && <Sheets document={document} what={what} />}
-      {!saved && <p>Once your edits are saved.</p>}
-    </div>
+    <Modal opened onClose={onClose} size={860} title={`Export the ${what}`}>
+      <Stack>
+        <Checkbox.Group
+          label="What is heard in files that sound"
+          value={[...stems]}
+          onChange={(chosen) =>
+            setStems(STEMS.map(([stem]) => stem).filter((stem) => chosen.includes(stem)))
+          }
+        >
+          <Group mt={6}>
+            {STEMS.map(([stem, words]) => (
+              <Checkbox
+                key={stem}
+                value={stem}
+                label={`${words}${stem === 'voice' && speaks === false ? ' (no voice on this server)' : ''}`}
+              />
+            ))}
+          </Group>
+        </Checkbox.Group>
+        {!saved && <Text size="sm">Files are made once your edits are saved.</Text>}
+        <SimpleGrid cols={{ base: 1, sm: 3 }} spacing="lg">
+          <Door
+            title="For players and phones"
+            about="Something to listen to on the bus, to read on the stand, to send to the band. Sections are marked in each WAV file; vamps are played as often as is expected."
+          >
+            <Sounds what={what} heard={heard} ready={ready} />
+            <Button component={Link} href={paper} size="xs">
+              {what === 'set' ? 'List for the floor and charts, to print' : 'Chart, to print'}
+            </Button>
+            {read('text')}
+          </Door>
+          <Door
+            title="For the band’s machines"
+            about="Tempo, meters, section markers, cues and spoken words for whatever runs along; click and drums on channel 10. The file says by how much its ramps are off."
+          >
+            <Midi what={what} heard={heard} ready={ready} />
+            {read('csv')}
+          </Door>
+          <Door
+            title="For other programs and back-up"
+            about={
+              what === 'song'
+                ? 'The score as notation programs read it, and the whole song as Ebrant reads it back, every arrangement included.'
+                : 'The whole set with its songs as Ebrant reads it back.'
+            }
+          >
+            {what === 'song' && read('musicxml')}
+            {read('json')}
+          </Door>
+        </SimpleGrid>
+      </Stack>
+    </Modal>
   );
 };
 
 export default ExportPanel;
 
-/** What is read, not heard. */
-const Sheets = ({ document, what }: Pick<ExportProps, 'document' | 'what'>) => {
-  const sheet = `/api/documents/${document}/sheet`;
+type DoorProps = { readonly title: string; readonly about: string; readonly children: ReactNode };
+
+const Door = ({ title, about, children }: DoorProps) => (
+  <Stack gap="xs" align="stretch">
+    <Title order={3} size="h5">
+      {title}
+    </Title>
+    <Text size="sm" c="dimmed">
+      {about}
+    </Text>
+    {children}
+  </Stack>
+);
+
+type HeardProps = Pick<ExportProps, 'what'> & {
+  /** The address of what is heard. */
+  readonly heard: string;
+  readonly ready: boolean;
+};
+
+const Sounds = ({ what, heard, ready }: HeardProps) => {
+  const [bits, setBits] = useState('16');
+  const [layout, setLayout] = useState('mono');
   return (
-    <p className={classes.sheets}>
-      {formatsFor(what, 'read').map(({ id, label }) => (
-        <a key={id} href={`${sheet}?as=${id}`} download>
-          {label[what]}
-        </a>
-      ))}
-    </p>
+    <>
+      <Select label="Resolution" shown value={bits} onChange={setBits} choices={BITS} />
+      <Select label="Channels" shown value={layout} onChange={setLayout} choices={LAYOUTS} />
+      {formatsFor(what, 'heard')
+        .filter(({ id }) => id !== 'midi')
+        .map(({ id, label }) => (
+          <FileButton
+            key={id}
+            href={`${heard}&bits=${bits}&layout=${layout}&as=${id}`}
+            ready={ready}
+          >
+            {label[what]}
+          </FileButton>
+        ))}
+    </>
   );
 };
+
+const Midi = ({ what, heard, ready }: HeardProps) => {
+  const [ramps, setRamps] = useState('sixteenth');
+  const [format, setFormat] = useState('1');
+  return (
+    <>
+      <Select label="Ramps by the" shown value={ramps} onChange={setRamps} choices={RAMPS} />
+      <Select label="Tracks" shown value={format} onChange={setFormat} choices={FORMATS} />
+      <FileButton href={`${heard}&as=midi&ramps=${ramps}&format=${format}`} ready={ready}>
+        {formatOf('midi').label[what]}
+      </FileButton>
+    </>
+  );
+};
+
+type ReadProps = Pick<ExportProps, 'document' | 'what'> & {
+  readonly id: FileFormatId;
+  readonly ready: boolean;
+};
+
+const ReadLink = ({ document, what, id, ready }: ReadProps) => (
+  <FileButton href={`/api/documents/${document}/sheet?as=${id}`} ready={ready}>
+    {formatOf(id).label[what]}
+  </FileButton>
+);
+
+type FileProps = {
+  readonly href: string;
+  readonly ready: boolean;
+  readonly children: ReactNode;
+};
+
+/** A file to download; without an address, and so not to be followed, until it is ready. */
+const FileButton = ({ href, ready, children }: FileProps) => (
+  <Button
+    component="a"
+    size="xs"
+    aria-disabled={!ready}
+    data-disabled={!ready || undefined}
+    download
+    {...(ready && { href })}
+  >
+    {children}
+  </Button>
+);

@@ -1,112 +1,139 @@
 'use client';
 
-import { Modal, TextInput } from '@mantine/core';
-import { type KeyboardEvent, useState } from 'react';
+import { Kbd, Modal, Table } from '@mantine/core';
+import {
+  createSpotlight,
+  Spotlight,
+  type SpotlightActionGroupData,
+  type SpotlightFilterFunction,
+} from '@mantine/spotlight';
+import '@mantine/spotlight/styles.css';
+import { useRouter } from 'next/navigation';
+import { useEffect, useMemo, useState } from 'react';
 import { type Command, keyText, useRegistry } from './commands';
-import classes from './Palette.module.css';
+import { type Found, readFound } from './found';
 
-type Props = { readonly show: 'commands' | 'keys'; readonly onClose: () => void };
+type Props = {
+  readonly show: 'commands' | 'keys';
+  readonly band: string;
+  readonly onClose: () => void;
+};
 
-/** Every action that is possible here: to be found by typing, or read with its key. */
-const Palette = ({ show, onClose }: Props) => {
-  const commands = useRegistry().all();
-  const listed = commands.filter((command) => (show === 'keys' ? command.keys : !command.hidden));
+/** Every action, song and set that is to be found by typing; or all keys, to be read. */
+const Palette = ({ show, band, onClose }: Props) =>
+  show === 'keys' ? <Keys onClose={onClose} /> : <Finder band={band} onClose={onClose} />;
+
+/** Keys that belong to no command of the page. */
+const FURTHER = [
+  ['Enter', 'In a row: down to the next section; in the last row: a new section'],
+  ['Esc', 'Out of a field, so that Space plays'],
+] as const;
+
+const Keys = ({ onClose }: Pick<Props, 'onClose'>) => {
+  const keyed = useRegistry()
+    .all()
+    .flatMap(({ keys, label }) => (keys ? [[keyText(keys), label] as const] : []));
   return (
-    <Modal
-      opened
-      onClose={onClose}
-      title={show === 'keys' ? 'All keys' : 'Find an action'}
-      transitionProps={{ duration: 0 }}
-      size={560}
-    >
-      {show === 'keys' ? (
-        <Keys commands={listed} />
-      ) : (
-        <Finder commands={listed} onClose={onClose} />
-      )}
+    <Modal opened onClose={onClose} title="All keys" size={560}>
+      <Table>
+        <Table.Thead>
+          <Table.Tr>
+            <Table.Th>Key</Table.Th>
+            <Table.Th>What it does</Table.Th>
+          </Table.Tr>
+        </Table.Thead>
+        <Table.Tbody>
+          {[...keyed, ...FURTHER].map(([keys, label]) => (
+            <Table.Tr key={`${keys} ${label}`}>
+              <Table.Td>
+                <Kbd>{keys}</Kbd>
+              </Table.Td>
+              <Table.Td>{label}</Table.Td>
+            </Table.Tr>
+          ))}
+        </Table.Tbody>
+      </Table>
     </Modal>
   );
 };
 
-const Keys = ({ commands }: { readonly commands: readonly Command[] }) => (
-  <dl className={classes.keys}>
-    {commands.map(({ id, label, keys }) => (
-      <div key={id}>
-        <dt>
-          <kbd>{keyText(keys!)}</kbd>
-        </dt>
-        <dd>{label}</dd>
-      </div>
-    ))}
-    <div>
-      <dt>
-        <kbd>Enter</kbd>
-      </dt>
-      <dd>In a row: down to the next section; in the last row: a new section</dd>
-    </div>
-    <div>
-      <dt>
-        <kbd>Esc</kbd>
-      </dt>
-      <dd>Out of a field, so that Space plays</dd>
-    </div>
-  </dl>
-);
+const [store, spotlight] = createSpotlight();
 
-const Finder = ({
-  commands,
-  onClose,
-}: {
-  readonly commands: readonly Command[];
-  readonly onClose: () => void;
-}) => {
-  const [words, setWords] = useState('');
-  const [at, setAt] = useState(0);
-  const found = commands.filter(({ label }) =>
-    words
-      .toLowerCase()
-      .split(' ')
-      .every((word) => label.toLowerCase().includes(word)),
-  );
-  const run = (command: Command | undefined) => {
-    if (!command) return;
-    onClose();
-    // After the dialog has given the focus back.
-    setTimeout(() => command.run());
-  };
-  const press = (event: KeyboardEvent) => {
-    const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
-    if (step) {
-      event.preventDefault();
-      setAt((index) => Math.max(0, Math.min(found.length - 1, index + step)));
-    } else if (event.key === 'Enter') run(found[at]);
-  };
+const Finder = ({ band, onClose }: Pick<Props, 'band' | 'onClose'>) => {
+  const registry = useRegistry();
+  const router = useRouter();
+  const [found, setFound] = useState<Found>({ songs: [], sets: [] });
+  useEffect(() => {
+    let gone = false;
+    void readFound(band).then((read) => !gone && setFound(read));
+    spotlight.open();
+    return () => {
+      gone = true;
+      spotlight.close();
+    };
+  }, [band]);
+  const groups = useMemo((): SpotlightActionGroupData[] => {
+    const places = (of: 'songs' | 'sets') =>
+      found[of].map(({ id, title, about }) => ({
+        id: `${of}-${id}`,
+        label: title,
+        description: about,
+        onClick: () => router.push(`/${band}/${of}/${id}`),
+      }));
+    return [
+      {
+        group: 'Here',
+        actions: registry
+          .all()
+          .filter(({ hidden }) => !hidden)
+          .map(commandAction),
+      },
+      { group: 'Songs', actions: places('songs') },
+      { group: 'Sets', actions: places('sets') },
+    ];
+  }, [registry, found, router, band]);
   return (
-    <>
-      <TextInput
-        data-autofocus
-        aria-label="Type what you want to do"
-        placeholder="Type what you want to do"
-        value={words}
-        onChange={({ currentTarget }) => {
-          setWords(currentTarget.value);
-          setAt(0);
-        }}
-        onKeyDown={press}
-      />
-      <ul className={classes.found}>
-        {found.map((command, index) => (
-          <li key={command.id}>
-            <button type="button" data-at={index === at} onClick={() => run(command)}>
-              {command.label}
-              {command.keys && <kbd>{keyText(command.keys)}</kbd>}
-            </button>
-          </li>
-        ))}
-        {found.length === 0 && <li className={classes.nothing}>Nothing here does that.</li>}
-      </ul>
-    </>
+    <Spotlight
+      store={store}
+      filter={everyWord}
+      actions={groups}
+      shortcut={null}
+      scrollable
+      maxHeight={420}
+      highlightQuery
+      overlayProps={{ blur: 0 }}
+      limit={60}
+      nothingFound="Nothing here is called that or does that."
+      searchProps={{
+        placeholder: 'Type a song, a set, or what you want to do',
+        'aria-label': 'Type what you look for',
+      }}
+      onSpotlightClose={onClose}
+    />
   );
 };
+
+/** What has every word of what is typed, in its name or beside it. */
+const everyWord: SpotlightFilterFunction = (query, groups) => {
+  const words = query.toLowerCase().split(' ').filter(Boolean);
+  return groups.filter(isGroup).map((group) => ({
+    ...group,
+    actions: group.actions.filter(({ label = '', description = '' }) =>
+      words.every((word) => `${label} ${description}`.toLowerCase().includes(word)),
+    ),
+  }));
+};
+
+const isGroup = (
+  one: Parameters<SpotlightFilterFunction>[1][number],
+): one is SpotlightActionGroupData => 'actions' in one;
+
+const commandAction = ({ id, label, keys, run }: Command) => ({
+  id,
+  label,
+  rightSection: keys && <Kbd>{keyText(keys)}</Kbd>,
+  // After the dialog has given the focus back.
+  onClick: () => void setTimeout(() => run()),
+});
 
 export default Palette;

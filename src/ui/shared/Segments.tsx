@@ -1,5 +1,4 @@
-import { useId } from 'react';
-import classes from './Segments.module.css';
+import { SegmentedControl } from '@mantine/core';
 
 type Props = {
   readonly label: string;
@@ -8,26 +7,13 @@ type Props = {
   readonly onChange: (value: string) => void;
 };
 
-/** A few choices side by side, of which one holds: native radios, so that they cost nothing. */
-export const Segments = ({ label, value, choices, onChange }: Props) => {
-  const name = useId();
-  return (
-    <div role="radiogroup" aria-label={label} className={classes.segments}>
-      {choices.map((choice) => {
-        const one = typeof choice === 'string' ? { value: choice, label: choice } : choice;
-        return (
-          <label key={one.value} data-chosen={one.value === value}>
-            <input
-              type="radio"
-              name={name}
-              value={one.value}
-              checked={one.value === value}
-              onChange={() => onChange(one.value)}
-            />
-            {one.label}
-          </label>
-        );
-      })}
-    </div>
-  );
-};
+/** A few choices side by side, of which one holds. */
+export const Segments = ({ label, value, choices, onChange }: Props) => (
+  <SegmentedControl
+    aria-label={label}
+    size="xs"
+    value={value}
+    data={[...choices]}
+    onChange={onChange}
+  />
+);

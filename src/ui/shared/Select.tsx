@@ -1,6 +1,6 @@
-import classes from './Select.module.css';
+import { NativeSelect, type NativeSelectProps } from '@mantine/core';
 
-type Props = {
+type Props = Omit<NativeSelectProps, 'data' | 'onChange' | 'value'> & {
   readonly label: string;
   /** Whether the label stands over it. */
   readonly shown?: boolean;
@@ -9,20 +9,12 @@ type Props = {
   readonly onChange: (value: string) => void;
 };
 
-/** The browser's own choice from a list. */
-export const Select = ({ label, shown = false, value, choices, onChange }: Props) => (
-  <label className={classes.select}>
-    {shown && <span aria-hidden="true">{label}</span>}
-    <select
-      aria-label={label}
-      value={value}
-      onChange={({ currentTarget }) => onChange(currentTarget.value)}
-    >
-      {choices.map(([one, words]) => (
-        <option key={one} value={one}>
-          {words}
-        </option>
-      ))}
-    </select>
-  </label>
+/** One of a list, with its label in sight or only spoken. */
+export const Select = ({ label, shown = false, choices, onChange, ...rest }: Props) => (
+  <NativeSelect
+    {...rest}
+    {...(shown ? { label } : { 'aria-label': label })}
+    data={choices.map(([value, words]) => ({ value, label: words }))}
+    onChange={({ currentTarget }) => onChange(currentTarget.value)}
+  />
 );

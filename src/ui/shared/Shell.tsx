@@ -1,6 +1,8 @@
 'use client';
 
-import { useMantineColorScheme } from '@mantine/core';
+import { ActionIcon, Menu, UnstyledButton, useMantineColorScheme } from '@mantine/core';
+import { Notifications } from '@mantine/notifications';
+import '@mantine/notifications/styles.css';
 import {
   IconKeyboard,
   IconLogout,
@@ -16,7 +18,6 @@ import { DocumentsProvider, OrphanedEdits, useUnsavedCount } from '../document';
 import { TransportBar, TransportProvider } from '../transport';
 import { call } from './call';
 import { CommandProvider, keyText, useCommands } from './commands';
-import { Drop } from './Drop';
 import classes from './Shell.module.css';
 
 const Palette = dynamic(() => import('./Palette'), { ssr: false });
@@ -39,20 +40,29 @@ const PLACES = [
 ] as const;
 
 /** The frame around every place: which band, where to, who; the transport at the foot. */
-export const Shell = (props: Props) => (
-  <CommandProvider>
-    <DocumentsProvider key={props.band.slug} band={props.band.slug} member={props.member.id}>
-      <TransportProvider>
-        <Head {...props} />
-        <main className={classes.main}>
-          <OrphanedEdits />
-          {props.children}
-        </main>
-        <TransportBar />
-      </TransportProvider>
-    </DocumentsProvider>
-  </CommandProvider>
-);
+export const Shell = (props: Props) => {
+  const onStage = usePathname().endsWith('/stage');
+  return (
+    <CommandProvider>
+      <Notifications position="top-center" />
+      <DocumentsProvider key={props.band.slug} band={props.band.slug} member={props.member.id}>
+        <TransportProvider>
+          {/* The stage is all there is; the keys of head and foot work there too. */}
+          <div hidden={onStage}>
+            <Head {...props} />
+          </div>
+          <main className={classes.main}>
+            {!onStage && <OrphanedEdits />}
+            {props.children}
+          </main>
+          <div hidden={onStage}>
+            <TransportBar />
+          </div>
+        </TransportProvider>
+      </DocumentsProvider>
+    </CommandProvider>
+  );
+};
 
 const Head = ({ band, bands, member }: Props) => {
   const path = usePathname();
@@ -87,15 +97,18 @@ const BandMenu = ({ band, bands }: Pick<Props, 'band' | 'bands'>) =>
   bands.length < 2 ? (
     <span className={classes.band}>{band.name}</span>
   ) : (
-    <Drop face={band.name} buttonClass={classes.bands} align="start" closesOnClick>
-      <menu aria-label="Your bands">
+    <Menu position="bottom-start">
+      <Menu.Target>
+        <UnstyledButton className={classes.bands}>{band.name}</UnstyledButton>
+      </Menu.Target>
+      <Menu.Dropdown aria-label="Your bands">
         {bands.map(({ slug, name }) => (
-          <li key={slug}>
-            <Link href={`/${slug}/sets`}>{name}</Link>
-          </li>
+          <Menu.Item key={slug} component={Link} href={`/${slug}/sets`}>
+            {name}
+          </Menu.Item>
         ))}
-      </menu>
-    </Drop>
+      </Menu.Dropdown>
+    </Menu>
   );
 
 const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
@@ -115,7 +128,7 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
   useCommands([
     {
       id: 'palette',
-      label: 'Find an action',
+      label: 'Find a song, a place, an action',
       keys: 'Mod+K',
       whileTyping: true,
       hidden: true,
@@ -155,44 +168,34 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
   ]);
   return (
     <>
-      <button
-        type="button"
-        className={classes.find}
-        aria-label="Find an action"
-        title={`Find an action (${keyText('Mod+K')})`}
+      <ActionIcon
+        size={36}
+        aria-label="Find"
+        title={`Find a song, a place, an action (${keyText('Mod+K')})`}
         onClick={() => setPalette('commands')}
       >
         <IconSearch size={20} />
-      </button>
-      <Drop
-        buttonClass={classes.member}
-        closesOnClick
-        face={
-          <>
+      </ActionIcon>
+      <Menu position="bottom-end">
+        <Menu.Target>
+          <UnstyledButton className={classes.member}>
             <IconUserCircle size={22} aria-hidden="true" />
             <span>{member.name}</span>
             <em>{band.role}</em>
-          </>
-        }
-      >
-        <menu aria-label="You">
-          <li>
-            <button type="button" onClick={toggleColorScheme}>
-              <IconMoonStars size={16} /> Light or dark
-            </button>
-          </li>
-          <li>
-            <button type="button" onClick={() => setPalette('keys')}>
-              <IconKeyboard size={16} /> All keys (?)
-            </button>
-          </li>
-          <li>
-            <button type="button" onClick={signOut}>
-              <IconLogout size={16} /> Sign out
-            </button>
-          </li>
-        </menu>
-      </Drop>
+          </UnstyledButton>
+        </Menu.Target>
+        <Menu.Dropdown aria-label="You">
+          <Menu.Item leftSection={<IconMoonStars size={16} />} onClick={toggleColorScheme}>
+            Light or dark
+          </Menu.Item>
+          <Menu.Item leftSection={<IconKeyboard size={16} />} onClick={() => setPalette('keys')}>
+            All keys (?)
+          </Menu.Item>
+          <Menu.Item leftSection={<IconLogout size={16} />} onClick={signOut}>
+            Sign out
+          </Menu.Item>
+        </Menu.Dropdown>
+      </Menu>
       {asking && (
         <BeforeSigningOut
           unsaved={unsaved}
@@ -201,7 +204,7 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
           onLeave={leave}
         />
       )}
-      {palette && <Palette show={palette} onClose={() => setPalette(undefined)} />}
+      {palette && <Palette show={palette} band={band.slug} onClose={() => setPalette(undefined)} />}
     </>
   );
 };

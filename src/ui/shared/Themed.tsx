@@ -2,7 +2,7 @@
 
 import { MantineProvider } from '@mantine/core';
 import type { ReactNode } from 'react';
-import { theme } from './theme';
+import { cssVariables, theme } from './theme';
 
 type Props = {
   /** What styles that are written into the page are let through with. */
@@ -12,7 +12,12 @@ type Props = {
 
 /** The one theme, around everything. */
 export const Themed = ({ nonce, children }: Props) => (
-  <MantineProvider theme={theme} defaultColorScheme="auto" getStyleNonce={() => nonce}>
+  <MantineProvider
+    theme={theme}
+    cssVariablesResolver={cssVariables}
+    defaultColorScheme="auto"
+    getStyleNonce={() => nonce}
+  >
     {children}
   </MantineProvider>
 );

@@ -59,7 +59,7 @@ export const CommandProvider = ({ children }: { children: ReactNode }) => {
       if (keys === 'Space' && isOwnSpace(event.target, clicked.current)) return;
       if (UNDO_KEYS.has(keys) && hasOwnUndo(event.target)) return;
       // What has dropped down is closed before anything else is.
-      if (keys === 'Escape' && document.querySelector(':popover-open')) return;
+      if (keys === 'Escape' && isInDropped(event.target)) return;
       const command = all().find((one) => one.keys === keys && (one.whileTyping || !typing));
       if (!command) return;
       event.preventDefault();
@@ -121,6 +121,10 @@ const isTyping = (target: EventTarget | null): boolean => {
     target.isContentEditable
   );
 };
+
+/** Something that has opened over the page, by whatever part. */
+const isInDropped = (target: EventTarget | null): boolean =>
+  target instanceof Element && target.closest('[role="dialog"], [role="menu"]') !== null;
 
 const UNDO_KEYS: ReadonlySet<string> = new Set(['Mod+Z', 'Mod+Shift+Z', 'Mod+Y']);
 

@@ -1,5 +1,6 @@
 'use client';
 
+import { NativeSelect } from '@mantine/core';
 import { useEffect, useMemo, useState } from 'react';
 import { differencesInWords } from '@/core/advice/compare';
 import { parseDocument } from '@/core/base/document';
@@ -38,7 +39,7 @@ export const Compare = ({ current, others }: Props) => {
     <div className={classes.compare}>
       <p>
         Against “{current}”,{' '}
-        <select
+        <NativeSelect
           aria-label="Arrangement to compare with"
           value={chosen}
           onChange={({ currentTarget }) => setChosen(currentTarget.value)}
@@ -48,7 +49,7 @@ export const Compare = ({ current, others }: Props) => {
               {name}
             </option>
           ))}
-        </select>{' '}
+        </NativeSelect>{' '}
         does this differently:
       </p>
       {problem && <p role="alert">{problem}</p>}

@@ -1,5 +1,6 @@
 'use client';
 
+import { TextInput } from '@mantine/core';
 import { IconClockSearch } from '@tabler/icons-react';
 import { useRef, useState } from 'react';
 import { type Asked, answer } from '@/core/song/timeline';
@@ -27,7 +28,7 @@ export const Finder = ({ asked, onGo }: Props) => {
   return (
     <span className={classes.finder}>
       <IconClockSearch size={17} aria-hidden="true" />
-      <input
+      <TextInput
         ref={field}
         aria-label="A time, a bar or a length"
         title="2:41 finds its bar; 68 or 68.3 its time; 41.7 s so many bars (G)"

@@ -1,11 +1,12 @@
 'use client';
 
+import { Button, FileButton, Group, Text } from '@mantine/core';
+import { IconDownload, IconFolderOpen } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { type Result, sentence } from '@/core/base/result';
 import type { Opened } from '@/core/files/imports';
 import { compile } from '@/core/song/timeline';
-import { Button } from '../shared/Button';
 import { call } from '../shared/call';
 import { Select } from '../shared/Select';
 import classes from './SongsPage.module.css';
@@ -61,20 +62,33 @@ export const FromFile = ({ band }: { readonly band: string }) => {
   };
   return (
     <div className={classes.file}>
-      <label>
-        Open a file: MIDI, MusicXML, a song of ours (JSON), text or CSV, up to 10 MB
-        <input
-          type="file"
+      <Group gap="sm">
+        <FileButton
           accept=".mid,.midi,.musicxml,.xml,.mxl,.json,.txt,.csv,.md"
-          onChange={({ currentTarget }) => {
-            file.current = currentTarget.files?.[0];
+          onChange={(chosen) => {
+            file.current = chosen ?? undefined;
             void open(tolerance);
           }}
-        />
-      </label>
-      <a href={`/api/bands/${band}/file`} download>
-        Export the whole band as a back-up (JSON)
-      </a>
+        >
+          {(props) => (
+            <Button {...props} size="xs" leftSection={<IconFolderOpen size={16} />}>
+              Open a file
+            </Button>
+          )}
+        </FileButton>
+        <Button
+          component="a"
+          href={`/api/bands/${band}/file`}
+          download
+          size="xs"
+          leftSection={<IconDownload size={16} />}
+        >
+          Export the whole band as a back-up (JSON)
+        </Button>
+      </Group>
+      <Text size="sm" c="dimmed">
+        MIDI, MusicXML, a song or a band of ours (JSON), text or CSV, up to 10 MB
+      </Text>
       {reading && <output>Reading it</output>}
       {isMidi && opened && (
         <Select
@@ -110,7 +124,7 @@ const Understood = ({ opened, onKeep }: Props) => {
       <Said title="What is there" list={found} />
       <Said title="What was guessed" list={guessed} />
       <Said title="What was left out" list={left} />
-      <Button look="main" small onClick={onKeep}>
+      <Button variant="filled" size="xs" onClick={onKeep}>
         {opened.band === undefined ? 'Keep it as a new song' : 'Put all of it into this band'}
       </Button>
     </div>

@@ -1,6 +1,7 @@
 'use client';
 
 import { useSortable } from '@dnd-kit/sortable';
+import { Button, Checkbox } from '@mantine/core';
 import { IconGripVertical, IconRepeat } from '@tabler/icons-react';
 import { memo, type ReactNode } from 'react';
 import {
@@ -80,17 +81,14 @@ export const RepeatRow = memo(({ node, map, depth, mayEdit, edit }: RepeatProps)
           />
         </span>
         <span>times</span>
-        <label className={classes.vamp}>
-          <input
-            type="checkbox"
-            checked={vamp !== null}
-            disabled={!mayEdit}
-            onChange={({ currentTarget }) =>
-              edit(setField('repeats', id, 'vamp', currentTarget.checked ? { cue: '' } : null))
-            }
-          />
-          or until the cue
-        </label>
+        <Checkbox
+          checked={vamp !== null}
+          disabled={!mayEdit}
+          onChange={({ currentTarget }) =>
+            edit(setField('repeats', id, 'vamp', currentTarget.checked ? { cue: '' } : null))
+          }
+          label="or until the cue"
+        />
         {vamp && (
           <span className={classes.words}>
             <Cell
@@ -190,7 +188,7 @@ type ToolProps = {
 };
 
 const Tool = ({ title, onClick, disabled = false, children }: ToolProps) => (
-  <button type="button" title={title} onClick={onClick} disabled={disabled}>
+  <Button variant="subtle" size="compact-sm" title={title} onClick={onClick} disabled={disabled}>
     {children}
-  </button>
+  </Button>
 );

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { type KeyboardEvent, type ReactNode, useMemo, useRef } from 'react';
 import type { Heard } from '@/audio/player';
@@ -11,7 +12,6 @@ import type { RoadMap } from '@/core/song/roadmap';
 import { songAt } from '@/core/song/set';
 import { locate } from '@/core/song/timeline';
 import { FieldsOf } from '../document';
-import { Button } from '../shared/Button';
 import { Sortable } from '../shared/Sortable';
 import { useMarkPlaying } from '../transport';
 import { EndingRow, RepeatRow } from './RepeatRow';
@@ -86,7 +86,7 @@ export const SectionTable = ({ rows, selected, onDrop, onAdd, ...actions }: Prop
       </datalist>
       {rows.length === 0 && <Empty />}
       {shared.mayEdit && (
-        <Button look="bare" small icon={<IconPlus size={16} />} onClick={onAdd}>
+        <Button variant="subtle" size="xs" leftSection={<IconPlus size={16} />} onClick={onAdd}>
           Add a section
         </Button>
       )}

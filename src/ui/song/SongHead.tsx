@@ -1,5 +1,6 @@
 'use client';
 
+import { Button, TextInput } from '@mantine/core';
 import { IconHandFinger } from '@tabler/icons-react';
 import { type ReactNode, useState } from 'react';
 import { fail, type Problem } from '@/core/base/result';
@@ -15,7 +16,6 @@ import {
 } from '@/core/song/roadmap';
 import type { Timeline } from '@/core/song/timeline';
 import { NoteIcon } from '../profile';
-import { Button } from '../shared/Button';
 import { Cell } from '../shared/Cell';
 import { call } from '../shared/call';
 import { useSong } from './SongContext';
@@ -97,8 +97,8 @@ export const StartFields = ({ tap, tapped }: StartProps) => {
       {mayEdit && (
         <Button
           title="Tap T along with the recording, at least four times"
-          small
-          icon={<IconHandFinger size={16} />}
+          size="xs"
+          leftSection={<IconHandFinger size={16} />}
           onPointerDown={(event) => tap(event.timeStamp)}
         >
           Tap
@@ -147,10 +147,10 @@ const Labelled = ({
   </div>
 );
 
-type TitleProps = { readonly id: string; readonly title: string; readonly mayEdit: boolean };
+type TitleProps = { readonly song: string; readonly title: string; readonly mayEdit: boolean };
 
 /** The song's title, saved when it is left. */
-export const Title = ({ id, title, mayEdit }: TitleProps) => {
+export const Title = ({ song, title, mayEdit }: TitleProps) => {
   const [saved, setSaved] = useState(title);
   const [typed, setTyped] = useState(title);
   const [refused, setRefused] = useState<string>();
@@ -158,13 +158,13 @@ export const Title = ({ id, title, mayEdit }: TitleProps) => {
     if (typed === saved) return;
     const checked = nameSchema('A song').safeParse(typed);
     if (!checked.success) return setRefused(checked.error.issues[0]!.message);
-    const called = await call('PATCH', `/api/songs/${id}`, { title: typed });
+    const called = await call('PATCH', `/api/songs/${song}`, { title: typed });
     setRefused(called.ok ? undefined : called.sentence);
     if (called.ok) setSaved(typed);
   };
   return (
     <div className={classes.title}>
-      <input
+      <TextInput
         aria-label="Title of the song"
         dir="auto"
         value={typed}

@@ -1,5 +1,6 @@
 'use client';
 
+import { Tabs } from '@mantine/core';
 import { IconFileText, IconGridDots } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
@@ -13,10 +14,12 @@ import { soloProgram } from '@/core/song/set';
 import { compile, speedAt } from '@/core/song/timeline';
 import { DraftsProvider, type Sent, useDocument } from '../document';
 import { useListening } from '../kit/Sound';
+import { GoneNotice } from '../mending/GoneNotice';
 import { ResizableProfile, type Scale, type Stretch, useNeedle } from '../profile';
 import { ExportButton } from '../shared/ExportButton';
 import { newId } from '../shared/newId';
 import { PAUSE, useSettled } from '../shared/useSettled';
+import { StageLink } from '../stage/StageLink';
 import { useDrums, useProgram } from '../transport';
 import { type Arrangement, Arrangements } from './Arrangements';
 import { Compare } from './Compare';
@@ -28,6 +31,7 @@ import { SectionTable } from './SectionTable';
 import { Side } from './Side';
 import { SongProvider } from './SongContext';
 import { StartFields, Title } from './SongHead';
+import { SongMenu } from './SongMenu';
 import classes from './SongPage.module.css';
 import { TextView } from './text/TextView';
 import { useRemarks } from './useRemarks';
@@ -39,6 +43,11 @@ const ClickView = dynamic(() => import('../click/ClickView'), { ssr: false });
 
 type Props = {
   readonly opened: Sent<RoadMap>;
+  readonly band: string;
+  /** The id of the song; `opened` is one of its arrangements. */
+  readonly song: string;
+  /** Whether the song, or this arrangement, is deleted. */
+  readonly deleted: boolean;
   readonly title: string;
   readonly arrangement: string;
   readonly others: readonly Arrangement[];
@@ -145,11 +154,14 @@ export const SongPage = (props: Props) => {
   return (
     <SongProvider value={now}>
       <DraftsProvider document={opened.id}>
-        <div>
+        <Tabs value={view} onChange={(next) => setView(next as View)} keepMounted={false}>
+          {props.deleted && (
+            <GoneNotice thing={{ what: 'song', id: props.song, title }} mayEdit={mayEdit} />
+          )}
           <div className={classes.head}>
-            <Title id={opened.id} title={title} mayEdit={mayEdit} />
+            <Title song={props.song} title={title} mayEdit={mayEdit} />
             <StartFields tap={tap} tapped={tapped} />
-            <Arrangements id={opened.id} current={arrangement} others={others} mayEdit={mayEdit} />
+            <Arrangements current={arrangement} others={others} />
             <Link href={`${opened.id}/kit`} className={classes.chart} aria-label="Kit" title="Kit">
               <IconGridDots size={16} aria-hidden="true" /> <span>Kit</span>
             </Link>
@@ -161,7 +173,22 @@ export const SongPage = (props: Props) => {
             >
               <IconFileText size={16} aria-hidden="true" /> <span>Chart</span>
             </Link>
-            <ExportButton document={opened.id} what="song" saved={song.saving.kind === 'saved'} />
+            <StageLink href={`/${props.band}/songs/${opened.id}/stage`} />
+            <ExportButton
+              document={opened.id}
+              what="song"
+              saved={song.saving.kind === 'saved'}
+              paper={`${opened.id}/chart`}
+            />
+            {mayEdit && (
+              <SongMenu
+                band={props.band}
+                song={props.song}
+                title={title}
+                arrangement={{ id: opened.id, name: arrangement }}
+                others={others}
+              />
+            )}
           </div>
           <ResizableProfile
             timeline={drawn.timeline}
@@ -173,8 +200,6 @@ export const SongPage = (props: Props) => {
             {...(mayEdit && { handles })}
           />
           <ViewBar
-            view={view}
-            onView={setView}
             compares={others.length > 0}
             song={song}
             said={commands.said}
@@ -190,7 +215,7 @@ export const SongPage = (props: Props) => {
             onZoom={setZoom}
           />
           {section && form && places && <Ruler key={section.id} section={section} />}
-          <div className={classes.work} data-details={form}>
+          <Tabs.Panel value={view} className={classes.work} data-details={form}>
             {view === 'text' && <TextView onPreview={setPreview} />}
             {view === 'load' && (
               <LoadView
@@ -234,8 +259,8 @@ export const SongPage = (props: Props) => {
                 onPlaces={togglePlaces}
               />
             )}
-          </div>
-        </div>
+          </Tabs.Panel>
+        </Tabs>
       </DraftsProvider>
     </SongProvider>
   );

@@ -1,6 +1,6 @@
 'use client';
 
-import { TextInput } from '@mantine/core';
+import { Button, TextInput } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -9,13 +9,15 @@ import { type Packed, unpacked } from '@/core/base/packed';
 import { clock, meterText } from '@/core/music/time';
 import type { RoadMap } from '@/core/song/roadmap';
 import { compile } from '@/core/song/timeline';
+import { AwayButton } from '../mending/AwayButton';
+import { ThingMenu } from '../mending/ThingMenu';
 import { NoteIcon, Thumbnail } from '../profile';
-import { Button } from '../shared/Button';
 import { call } from '../shared/call';
 import { FromFile } from './FromFile';
 import classes from './SongsPage.module.css';
 
 type Song = {
+  readonly song: string;
   readonly arrangement: string;
   readonly arrangementName: string;
   readonly title: string;
@@ -39,12 +41,22 @@ export const SongsPage = ({ band, songs }: Props) => (
     {songs.length === 0 && <p className={classes.quiet}>No songs yet.</p>}
     <ul className={classes.list}>
       {songs.map((song) => (
-        <li key={song.arrangement}>
+        <li key={song.arrangement} className={classes.row}>
           <SongLine song={song} href={`/${band.slug}/songs/${song.arrangement}`} />
+          {band.mayEdit && <SongMenu song={song} />}
         </li>
       ))}
     </ul>
+    <AwayButton band={band.slug} mayEdit={band.mayEdit} />
   </div>
+);
+
+const SongMenu = ({ song: { song, title } }: { readonly song: Song }) => (
+  <ThingMenu
+    thing={{ what: 'song', id: song, title }}
+    nameField="title"
+    onCopied={() => undefined}
+  />
 );
 
 const SongLine = ({ song, href }: { readonly song: Song; readonly href: string }) => {
@@ -92,7 +104,7 @@ const NewSong = ({ band }: { readonly band: string }) => {
         required
         error={refused}
       />
-      <Button type="submit" icon={<IconPlus size={16} />}>
+      <Button type="submit" size="xs" leftSection={<IconPlus size={16} />}>
         New song
       </Button>
     </form>

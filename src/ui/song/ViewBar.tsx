@@ -1,5 +1,6 @@
 'use client';
 
+import { ActionIcon, Tabs } from '@mantine/core';
 import { IconZoomIn, IconZoomOut } from '@tabler/icons-react';
 import type { RoadMap } from '@/core/song/roadmap';
 import type { Asked } from '@/core/song/timeline';
@@ -25,8 +26,6 @@ export type View = (typeof VIEWS)[number][0];
 export type ZoomLevel = (typeof ZOOMS)[number];
 
 type Props = {
-  readonly view: View;
-  readonly onView: (view: View) => void;
   /** Whether there is another arrangement to compare with. */
   readonly compares: boolean;
   readonly song: LiveDocument<RoadMap>;
@@ -42,23 +41,17 @@ type Props = {
 
 /** Between profile and form: how the form is shown, what there is to say, and where a time lies. */
 export const ViewBar = (props: Props) => {
-  const { view, onView, compares, song, said, remarks, asked, onGo, zoom, onZoom } = props;
+  const { compares, song, said, remarks, asked, onGo, zoom, onZoom } = props;
   const { mayEdit } = song;
   return (
     <div className={classes.bar}>
-      <div className={classes.views} role="tablist" aria-label="View">
+      <Tabs.List aria-label="View">
         {VIEWS.filter(([id]) => id !== 'compare' || compares).map(([id, label]) => (
-          <button
-            key={id}
-            type="button"
-            role="tab"
-            aria-selected={view === id}
-            onClick={() => onView(id)}
-          >
+          <Tabs.Tab key={id} value={id} px="sm" py={6}>
             {label}
-          </button>
+          </Tabs.Tab>
         ))}
-      </div>
+      </Tabs.List>
       {said && (
         <output className={classes.said} data-testid="said">
           {said}
@@ -95,12 +88,12 @@ const Zoom = ({
   ]);
   return (
     <span className={classes.zoom}>
-      <button type="button" aria-label="Narrower" disabled={!by(-1)} onClick={() => go(by(-1))}>
+      <ActionIcon size={30} aria-label="Narrower" disabled={!by(-1)} onClick={() => go(by(-1))}>
         <IconZoomOut size={18} />
-      </button>
-      <button type="button" aria-label="Wider" disabled={!by(1)} onClick={() => go(by(1))}>
+      </ActionIcon>
+      <ActionIcon size={30} aria-label="Wider" disabled={!by(1)} onClick={() => go(by(1))}>
         <IconZoomIn size={18} />
-      </button>
+      </ActionIcon>
     </span>
   );
 };

@@ -1,11 +1,11 @@
 'use client';
 
+import { Button } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import type { Port } from '@/audio/midi/port';
 import { findPorts } from '@/audio/midi/ports';
 import { simulatedDevice } from '@/audio/midi/simulated';
 import { jitterHeard, quartersHeard, START, STOP, tempoHeard } from '@/core/playing/clock';
-import { Button } from '../shared/Button';
 import { Select } from '../shared/Select';
 import classes from './TransportBar.module.css';
 import { useTransport } from './TransportProvider';
@@ -68,16 +68,16 @@ const Display = () => {
         {`, quarter ${Math.floor(quartersHeard(state)) + 1}`}
       </output>
       <div>
-        <Button small onClick={() => simulatedDevice.press(START)}>
+        <Button size="xs" onClick={() => simulatedDevice.press(START)}>
           Its start
         </Button>
-        <Button small onClick={() => simulatedDevice.press(STOP)}>
+        <Button size="xs" onClick={() => simulatedDevice.press(STOP)}>
           Its stop
         </Button>
-        <Button small onClick={() => simulatedDevice.lead(97)}>
+        <Button size="xs" onClick={() => simulatedDevice.lead(97)}>
           Its clock at 97
         </Button>
-        <Button small onClick={() => simulatedDevice.lead(undefined)}>
+        <Button size="xs" onClick={() => simulatedDevice.lead(undefined)}>
           No clock
         </Button>
       </div>

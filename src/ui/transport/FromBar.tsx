@@ -1,5 +1,6 @@
 'use client';
 
+import { Button, Group, NumberInput, Text } from '@mantine/core';
 import { useRef, useState } from 'react';
 import { seconds } from '@/core/music/time';
 import { songAt } from '@/core/song/set';
@@ -27,37 +28,38 @@ export const FromBar = () => {
   if (!song) return null;
   return (
     <span ref={place} className={classes.fromBar}>
-      <Drop face="From bar" label="Play from a bar (B)" above align="start">
-        <form
-          className={classes.barForm}
-          onSubmit={(event) => {
-            event.preventDefault();
-            if (!chosen) return;
-            event.currentTarget.closest<HTMLElement>('[popover]')?.hidePopover();
-            playFrom(seconds(song.barOne + chosen.startSeconds));
-          }}
-        >
-          <label>
-            Bar
-            <input
-              type="number"
-              min={1}
-              max={bars.length}
-              value={bar}
-              // biome-ignore lint/a11y/noAutofocus: it was opened to type a number
-              autoFocus
-              onChange={({ currentTarget }) => setBar(currentTarget.value)}
-            />
-          </label>
-          <button type="submit" disabled={!chosen}>
-            Play
-          </button>
-          <p>
-            {bar !== '' && !chosen
-              ? `${song.title} has bars 1 to ${bars.length}, repeats counted each time.`
-              : `1 to ${bars.length}, repeats counted each time`}
-          </p>
-        </form>
+      <Drop face="From bar" label="Play from a bar (B)" position="top-start" variant="default">
+        {(close) => (
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              if (!chosen) return;
+              close();
+              playFrom(seconds(song.barOne + chosen.startSeconds));
+            }}
+          >
+            <Group align="end" gap="xs">
+              <NumberInput
+                data-autofocus
+                label="Bar"
+                w={100}
+                min={1}
+                max={bars.length}
+                clampBehavior="none"
+                value={bar}
+                onChange={(value) => setBar(String(value))}
+              />
+              <Button type="submit" variant="filled" size="xs" disabled={!chosen}>
+                Play
+              </Button>
+            </Group>
+            <Text size="sm" c="dimmed" mt="xs">
+              {bar !== '' && !chosen
+                ? `${song.title} has bars 1 to ${bars.length}, repeats counted each time.`
+                : `1 to ${bars.length}, repeats counted each time`}
+            </Text>
+          </form>
+        )}
       </Drop>
     </span>
   );

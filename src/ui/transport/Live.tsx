@@ -1,9 +1,9 @@
 'use client';
 
+import { Button } from '@mantine/core';
 import { useMemo } from 'react';
 import { pausesOf } from '@/core/playing/transport';
 import { useCommands } from '../shared/commands';
-import classes from './TransportBar.module.css';
 import { useTransport } from './TransportProvider';
 
 /** Whether vamps go round and fermatas wait until somebody gives the cue; shown where there are any. */
@@ -21,14 +21,14 @@ export const Live = () => {
   ]);
   if (!waits) return null;
   return (
-    <button
-      type="button"
-      className={classes.live}
+    <Button
+      size="xs"
+      variant={live ? 'light' : 'default'}
       aria-pressed={live}
       title="Live: vamps go round until L, fermatas wait until P (I)"
       onClick={toggleLive}
     >
       Live
-    </button>
+    </Button>
   );
 };

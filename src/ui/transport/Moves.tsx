@@ -1,5 +1,6 @@
 'use client';
 
+import { ActionIcon } from '@mantine/core';
 import {
   IconDoorExit,
   IconPlayerPauseFilled,
@@ -87,16 +88,17 @@ const Moves = () => {
   return (
     <fieldset className={classes.moves} aria-label="While it plays">
       {moves.map(({ id, label, keys, icon, on, run }) => (
-        <button
+        <ActionIcon
           key={id}
-          type="button"
+          size={40}
+          color={on ? 'ember' : 'gray'}
           aria-label={label}
           title={`${label} (${keys})`}
           aria-pressed={on}
           onClick={() => void run()}
         >
           {icon}
-        </button>
+        </ActionIcon>
       ))}
     </fieldset>
   );

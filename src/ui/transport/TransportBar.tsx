@@ -1,9 +1,12 @@
 'use client';
 
+import { ActionIcon, Group, Slider, Stack, Text } from '@mantine/core';
 import {
+  IconMinus,
   IconPlayerPlayFilled,
   IconPlayerStopFilled,
   IconPlug,
+  IconPlus,
   IconVolume,
 } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
@@ -47,9 +50,11 @@ export const TransportBar = () => {
   ]);
   return (
     <footer className={classes.bar}>
-      <button
-        type="button"
-        className={classes.play}
+      <ActionIcon
+        variant="filled"
+        color="ember"
+        size={44}
+        radius="xl"
         aria-label={runs ? 'Stop' : 'Play'}
         title={runs ? 'Stop (Space)' : 'Play (Space); from the count-in: Shift Space'}
         aria-busy={is === 'preparing'}
@@ -57,7 +62,7 @@ export const TransportBar = () => {
         onClick={() => toggle()}
       >
         {runs ? <IconPlayerStopFilled size={22} /> : <IconPlayerPlayFilled size={22} />}
-      </button>
+      </ActionIcon>
       <Position />
       {plays && plays.href !== page?.href && (
         <Link href={plays.href} className={classes.elsewhere}>
@@ -134,27 +139,25 @@ const Speed = () => {
   if (!page) return null;
   return (
     <span className={classes.speed}>
-      <button
-        type="button"
+      <ActionIcon
         aria-label="Slower"
         title="Slower ([)"
         disabled={rate <= RATES.slowest}
         onClick={() => go(-RATES.step)}
       >
-        −
-      </button>
+        <IconMinus size={16} />
+      </ActionIcon>
       <output data-testid="rate" data-changed={rate !== 1}>
         {Math.round(rate * 100)} %
       </output>
-      <button
-        type="button"
+      <ActionIcon
         aria-label="Faster"
         title="Faster (])"
         disabled={rate >= RATES.fastest}
         onClick={() => go(RATES.step)}
       >
-        +
-      </button>
+        <IconPlus size={16} />
+      </ActionIcon>
     </span>
   );
 };
@@ -164,26 +167,31 @@ const Level = () => {
   const { page, plays, levels, setLevels } = useTransport();
   const drums = (plays ?? page)?.drums;
   const slider = (what: keyof typeof levels, label: string) => (
-    <label className={classes.slider}>
-      <span>{label}</span>
-      <input
-        type="range"
+    <div>
+      <Group justify="space-between">
+        <Text size="sm">{label}</Text>
+        <Text size="sm">{levelWords(what, levels[what])}</Text>
+      </Group>
+      <Slider
+        thumbLabel={label}
+        label={null}
         min={LEVEL_RANGE.lowest}
         max={LEVEL_RANGE.highest}
         value={levels[what]}
-        onChange={({ currentTarget }) => setLevels({ [what]: currentTarget.valueAsNumber })}
+        onChange={(level) => setLevels({ [what]: level })}
       />
-      <output>{levelWords(what, levels[what])}</output>
-    </label>
+    </div>
   );
   return (
     <div className={classes.level}>
-      <Drop face={<IconVolume size={20} />} label="Levels and hearing" above>
-        {slider('click', 'Click level')}
-        {drums && slider('drums', 'Drum level')}
-        <Hearing />
+      <Drop face={<IconVolume size={20} />} label="Levels and hearing" position="top-end">
+        <Stack w={300} gap="xs">
+          {slider('click', 'Click level')}
+          {drums && slider('drums', 'Drum level')}
+          <Hearing />
+        </Stack>
       </Drop>
-      <Drop face={<IconPlug size={20} />} label="Machines that run along" above>
+      <Drop face={<IconPlug size={20} />} label="Machines that run along" position="top-end">
         <Devices />
       </Drop>
     </div>

@@ -10,6 +10,8 @@ import { useControls } from './TransportProvider';
 import type { MakeDrums } from './useDrums';
 
 type Options = {
+  /** The page that it belongs to, where that is not the one in sight. */
+  readonly href?: string;
   readonly title: string;
   readonly program: Program;
   /** Where Space starts; the beginning where left out. */
@@ -21,9 +23,10 @@ type Options = {
 const AHEAD = 1500;
 
 /** Puts a program under the transport, with what is spoken and played to it. */
-export const useProgram = ({ title, program, from, drums }: Options): void => {
+export const useProgram = ({ title, program, from, drums, ...options }: Options): void => {
   const { load } = useControls();
-  const href = usePathname();
+  const path = usePathname();
+  const href = options.href ?? path;
   const voice = useMemo(() => speaks(program), [program]);
   const complete = useMemo(() => {
     if (!drums && !voice) return undefined;

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { packed } from '@/core/base/packed';
-import { bandEvents, bandSets, bandSongs } from '@/server/band';
+import { bandEvents, bandSets, bandSongs, namedIn } from '@/server/band';
 import { bandsForPage, forPage } from '@/server/http';
 import { SetsPage } from '@/ui/sets/SetsPage';
 
@@ -11,11 +11,14 @@ type Props = { readonly params: Promise<{ band: string }> };
 const Page = async ({ params }: Props) => {
   const { band: slug } = await params;
   const { band } = await bandsForPage(slug);
-  const { events, sets, songs } = await forPage(async (db) => ({
-    events: await bandEvents(db, band.id),
-    sets: await bandSets(db, band.id),
-    songs: await bandSongs(db, band.id),
-  }));
+  const { events, sets, songs } = await forPage(async (db) => {
+    const sets = await bandSets(db, band.id);
+    return {
+      events: await bandEvents(db, band.id),
+      sets,
+      songs: await bandSongs(db, band.id, { also: sets.flatMap(({ set }) => namedIn(set)) }),
+    };
+  });
   return (
     <SetsPage
       band={band}
@@ -29,6 +32,7 @@ const Page = async ({ params }: Props) => {
       events={events.map((event) => ({
         ...event,
         startsAt: event.startsAt.toISOString(),
+        loadInAt: event.loadInAt?.toISOString() ?? null,
         sets: sets.filter((set) => set.event === event.id).map(({ id, set }) => ({ id, set })),
       }))}
     />

@@ -15,7 +15,8 @@ const Page = async ({ params }: Props) => {
   return (
     <SongsPage
       band={band}
-      songs={songs.map(({ arrangement, arrangementName, title, map }) => ({
+      songs={songs.map(({ song, arrangement, arrangementName, title, map }) => ({
+        song,
         arrangement,
         arrangementName,
         title,

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { parseDocument } from '../../base/document';
-import { nameSchema, textSchema } from '../../base/fields';
+import { nameSchema, textSchema, timeZoneSchema } from '../../base/fields';
 import { fail, ok, type Problem, type Result } from '../../base/result';
 import { type Book, bookKind } from '../../song/book';
 import { roadMapKind } from '../../song/roadmap';
@@ -14,6 +14,9 @@ export type EventFile = {
   readonly place: string;
   /** In ISO 8601. */
   readonly startsAt: string;
+  /** An IANA name: its times are those of its place. */
+  readonly timeZone: string;
+  readonly loadInAt: string | null;
   /** Their songs are named by `referenceTo`. */
   readonly sets: readonly SongSet[];
 };
@@ -40,6 +43,11 @@ const eventSchema = z.looseObject({
   title: nameSchema('An event'),
   place: textSchema('A place is a few words.').max(120, 'A place has at most 120 characters.'),
   startsAt: z.iso.datetime('An event starts at a time like 2027-01-05T19:00:00.000Z.'),
+  timeZone: timeZoneSchema.default('Etc/UTC'),
+  loadInAt: z.iso
+    .datetime('A load-in is at a time like 2027-01-05T17:00:00.000Z.')
+    .nullable()
+    .default(null),
   sets: z.array(z.unknown()).max(100, 'An event has at most 100 sets.'),
 });
 
@@ -90,8 +98,8 @@ export const readBandFile = (text: string): Result<BandFile> => {
         return fail('invalid', `“${event.title}”`, 'A set names a song that is not in the file.');
       sets.push(read.value);
     }
-    const { kind, title, place, startsAt } = event;
-    events.push({ kind, title, place, startsAt, sets });
+    const { kind, title, place, startsAt, timeZone, loadInAt } = event;
+    events.push({ kind, title, place, startsAt, timeZone, loadInAt, sets });
   }
   if (parsed.data.book === undefined)
     return ok({ format: 'ebrant-band', version: 1, songs, events });

@@ -1,5 +1,7 @@
 import { beatTicks, type Meter } from '../../music/time';
 import {
+  LEVELS,
+  type Level,
   type LevelRange,
   levelText,
   type Position,
@@ -20,6 +22,18 @@ export const DYNAMICS = { 1: 'pp', 2: 'p', 3: 'mf', 4: 'f', 5: 'ff' } as const;
  */
 export const dynamicsText = ({ from, to }: LevelRange): string =>
   from === to ? DYNAMICS[from] : `${DYNAMICS[from]} ${from < to ? '<' : '>'} ${DYNAMICS[to]}`;
+
+/**
+ * A level between the steps, as it is on the way through a crescendo, as the nearest dynamic sign.
+ *
+ * @param level from and to, 1 to 5
+ * @example dynamicsOf({ from: 2.4, to: 3.6 }) // => 'p < f'
+ */
+export const dynamicsOf = ({ from, to }: { readonly from: number; readonly to: number }): string =>
+  dynamicsText({ from: nearest(from), to: nearest(to) });
+
+const nearest = (level: number): Level =>
+  LEVELS.reduce((best, one) => (Math.abs(one - level) < Math.abs(best - level) ? one : best));
 
 /** What a level is called where there is room for words. */
 export const levelWords = (level: LevelRange): string =>

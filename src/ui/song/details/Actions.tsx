@@ -1,3 +1,4 @@
+import { Button } from '@mantine/core';
 import {
   IconArrowDown,
   IconArrowUp,
@@ -8,7 +9,6 @@ import {
 } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
 import type { Section } from '@/core/song/roadmap';
-import { Button } from '../../shared/Button';
 import classes from './Details.module.css';
 
 export type ActionsProps = {
@@ -62,7 +62,7 @@ type ActionProps = {
 };
 
 const Action = ({ icon, run, children }: ActionProps) => (
-  <Button small icon={icon} onClick={run}>
+  <Button size="xs" leftSection={icon} onClick={run}>
     {children}
   </Button>
 );

@@ -1,6 +1,6 @@
 'use client';
 
-import { NativeSelect, Switch, TextInput } from '@mantine/core';
+import { Button, NativeSelect, Switch, TextInput } from '@mantine/core';
 import { memo } from 'react';
 import type { Problem } from '@/core/base/result';
 import {
@@ -61,9 +61,9 @@ export const Details = memo((props: Props) => {
     <aside className={classes.pane} aria-label={`Details of ${section.name}`}>
       <h2 className="name">{section.name}</h2>
       {passages.length > 0 && <p className={classes.facts}>{factsOf(passages)}</p>}
-      <button type="button" className={classes.link} title="R" onClick={onPlaces}>
+      <Button variant="subtle" size="compact-sm" justify="start" title="R" onClick={onPlaces}>
         {placesWords(map, section.id)}, {places ? 'hide them' : 'show the bars'}
-      </button>
+      </Button>
       {whole.part && <Follows section={section} part={whole.part} mayEdit={mayEdit} edit={edit} />}
       <fieldset disabled={!mayEdit} className={classes.fields}>
         <TempoFields
@@ -144,9 +144,14 @@ const Follows = ({ section, part, mayEdit, edit }: FollowsProps) => {
     <p className={classes.facts}>
       Differs from the part “{part.name}” in {own.map((field) => CALLED[field]).join(', ')}.{' '}
       {mayEdit && (
-        <button type="button" className={classes.link} onClick={() => edit(followPart(section))}>
+        <Button
+          variant="subtle"
+          size="compact-sm"
+          justify="start"
+          onClick={() => edit(followPart(section))}
+        >
           Follow the part again
-        </button>
+        </Button>
       )}
     </p>
   );

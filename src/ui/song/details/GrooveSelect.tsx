@@ -1,3 +1,4 @@
+import { NativeSelect } from '@mantine/core';
 import type { Pattern } from '@/core/music/kit';
 
 type Props = {
@@ -18,7 +19,7 @@ export const GrooveSelect = (props: Props) => {
     .filter((one) => one.kind === kind)
     .sort((a, b) => a.name.localeCompare(b.name));
   return (
-    <select
+    <NativeSelect
       aria-label={label}
       value={value && patterns[value] ? value : ''}
       disabled={!mayEdit || choices.length === 0}
@@ -31,6 +32,6 @@ export const GrooveSelect = (props: Props) => {
           {name}
         </option>
       ))}
-    </select>
+    </NativeSelect>
   );
 };

@@ -1,3 +1,4 @@
+import { ActionIcon, Button, Checkbox, NativeSelect } from '@mantine/core';
 import { IconPlus, IconX } from '@tabler/icons-react';
 import { ok, type Result } from '@/core/base/result';
 import { insertRecord, partsOf, removeRecord, setField } from '@/core/song/editing';
@@ -54,9 +55,9 @@ export const Variations = ({ map, section, of, edit }: Props) => {
           <Fields map={map} variation={variation} of={of} edit={edit} />
         </FieldsOf>
       ))}
-      <button type="button" className={classes.link} onClick={add}>
+      <Button variant="subtle" size="compact-sm" onClick={add}>
         <IconPlus size={14} /> {list.length > 0 ? 'another' : 'add a difference'}
-      </button>
+      </Button>
     </div>
   );
 };
@@ -90,14 +91,13 @@ const Fields = ({ map, variation, of, edit }: FieldsProps) => {
           onText={set('passes', parsePasses)}
         />
       </Labelled>
-      <button
-        type="button"
-        className={classes.remove}
+      <ActionIcon
+        size={26}
         aria-label="Remove the difference"
         onClick={() => edit([removeRecord('variations', variation.id)])}
       >
         <IconX size={15} />
-      </button>
+      </ActionIcon>
       <Labelled name="bars">
         <Cell
           label="Bars on these passes"
@@ -134,7 +134,7 @@ const Fields = ({ map, variation, of, edit }: FieldsProps) => {
         />
       </Labelled>
       <Labelled name="timekeeper">
-        <select
+        <NativeSelect
           aria-label="Timekeeper on these passes"
           value={variation.timekeeper ?? ''}
           onChange={({ currentTarget: { value } }) =>
@@ -152,10 +152,10 @@ const Fields = ({ map, variation, of, edit }: FieldsProps) => {
           {TIMEKEEPERS.map((one) => (
             <option key={one}>{one}</option>
           ))}
-        </select>
+        </NativeSelect>
       </Labelled>
       <Labelled name="part">
-        <select
+        <NativeSelect
           aria-label="Part on these passes"
           value={variation.part ?? ''}
           onChange={({ currentTarget: { value } }) =>
@@ -168,30 +168,22 @@ const Fields = ({ map, variation, of, edit }: FieldsProps) => {
               {name}
             </option>
           ))}
-        </select>
+        </NativeSelect>
       </Labelled>
-      <label className={classes.check}>
-        <input
-          type="checkbox"
-          checked={variation.tacet === true}
-          onChange={({ currentTarget }) =>
-            edit(setField('variations', variation.id, 'tacet', currentTarget.checked || null))
-          }
-        />
-        drums rest
-      </label>
-      <label className={classes.check}>
-        <input
-          type="checkbox"
-          checked={variation.click === false}
-          onChange={({ currentTarget }) =>
-            edit(
-              setField('variations', variation.id, 'click', currentTarget.checked ? false : null),
-            )
-          }
-        />
-        no click
-      </label>
+      <Checkbox
+        checked={variation.tacet === true}
+        onChange={({ currentTarget }) =>
+          edit(setField('variations', variation.id, 'tacet', currentTarget.checked || null))
+        }
+        label="drums rest"
+      />
+      <Checkbox
+        checked={variation.click === false}
+        onChange={({ currentTarget }) =>
+          edit(setField('variations', variation.id, 'click', currentTarget.checked ? false : null))
+        }
+        label="no click"
+      />
       {missing.length > 0 && (
         <p className={classes.wrong}>
           It is played {of === 1 ? 'once' : `${of} times`}; there is no pass {missing.join(', ')}.

@@ -1,5 +1,6 @@
 'use client';
 
+import { ActionIcon, Button, NativeSelect } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
 import { ok, type Result } from '@/core/base/result';
 import { insertRecord, newPart, partsOf, removePart, setField } from '@/core/song/editing';
@@ -43,13 +44,13 @@ export const Parts = ({ map, mayEdit, edit }: Props) => {
         </FieldsOf>
       ))}
       {mayEdit && (
-        <button
-          type="button"
-          className={classes.add}
+        <Button
+          variant="subtle"
+          size="compact-sm"
           onClick={() => edit([insertRecord('parts', newPart(map, newId()))])}
         >
           Add a part
-        </button>
+        </Button>
       )}
     </section>
   );
@@ -97,13 +98,13 @@ const PartFields = ({ map, part, mayEdit, edit }: FieldsProps) => {
         />
         <span>{users === 1 ? '1 section' : `${users} sections`}</span>
         {mayEdit && (
-          <button
-            type="button"
+          <ActionIcon
+            size={26}
             aria-label={`Remove the part ${name}`}
             onClick={() => edit(removePart(map, id))}
           >
             <IconX size={15} />
-          </button>
+          </ActionIcon>
         )}
       </div>
       <div className={classes.partFields}>
@@ -111,7 +112,7 @@ const PartFields = ({ map, part, mayEdit, edit }: FieldsProps) => {
         {field('Level', level ? levelText(level) : '', set('level', orInherited(parseLevel)))}
         {field('Phrase', phrase === null ? '' : String(phrase), set('phrase', whole))}
         <span aria-hidden="true">Timekeeper</span>
-        <select
+        <NativeSelect
           aria-label={`Timekeeper of the part ${name}`}
           value={timekeeper ?? ''}
           disabled={!mayEdit}
@@ -123,7 +124,7 @@ const PartFields = ({ map, part, mayEdit, edit }: FieldsProps) => {
           {TIMEKEEPERS.map((one) => (
             <option key={one}>{one}</option>
           ))}
-        </select>
+        </NativeSelect>
         {field('Feel', feel ? feelText(feel) : '', set('feel', orInherited(parseFeel)))}
         <span aria-hidden="true">Groove</span>
         <GrooveSelect

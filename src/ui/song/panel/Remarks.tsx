@@ -1,3 +1,4 @@
+import { Button, UnstyledButton } from '@mantine/core';
 import type { Remark } from '@/core/advice/judgement';
 import type { LiveRemarks } from '../useRemarks';
 import classes from './SongPanel.module.css';
@@ -12,9 +13,9 @@ export const Remarks = ({ remarks, mayEdit }: Props) => (
     <ul className={classes.remarks}>
       {remarks.list.slice(0, MOST).map((remark) => (
         <li key={remark.id} data-current={remark === remarks.current}>
-          <button type="button" className={classes.sentence} onClick={() => remarks.jump(remark)}>
+          <UnstyledButton className={classes.sentence} onClick={() => remarks.jump(remark)}>
             {remark.sentence}
-          </button>
+          </UnstyledButton>
           {mayEdit && <RemarkTools remark={remark} remarks={remarks} />}
         </li>
       ))}
@@ -37,12 +38,12 @@ export const RemarkTools = ({
 }) => (
   <span className={classes.tools}>
     {remark.fix && (
-      <button type="button" title="M" onClick={() => remarks.fix(remark)}>
+      <Button variant="subtle" size="compact-sm" title="M" onClick={() => remarks.fix(remark)}>
         {remark.fix.label}
-      </button>
+      </Button>
     )}
-    <button type="button" title="W" onClick={() => remarks.dismiss(remark)}>
+    <Button variant="subtle" size="compact-sm" title="W" onClick={() => remarks.dismiss(remark)}>
       Dismiss
-    </button>
+    </Button>
   </span>
 );

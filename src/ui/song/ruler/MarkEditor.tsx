@@ -1,6 +1,7 @@
 'use client';
 
-import { IconTrash, IconX } from '@tabler/icons-react';
+import { Button, Checkbox, CloseButton, NativeSelect } from '@mantine/core';
+import { IconTrash } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
 import { setFields } from '@/core/base/document';
 import { fail, ok, type Result } from '@/core/base/result';
@@ -73,12 +74,15 @@ export const MarkEditor = ({ map, mark, meterAt, mayEdit, edit, onRemove, onClos
         placeholder="every time"
       />
       <span className={classes.tools}>
-        <button type="button" onClick={onRemove}>
-          <IconTrash size={15} aria-hidden="true" /> Delete
-        </button>
-        <button type="button" aria-label="Close" onClick={onClose}>
-          <IconX size={16} />
-        </button>
+        <Button
+          variant="subtle"
+          size="compact-sm"
+          leftSection={<IconTrash size={15} aria-hidden="true" />}
+          onClick={onRemove}
+        >
+          Delete
+        </Button>
+        <CloseButton aria-label="Close" onClick={onClose} />
       </span>
     </fieldset>
   );
@@ -175,20 +179,18 @@ type ChoiceProps = {
 };
 
 const Choice = ({ form, label, field, choices, words, none }: ChoiceProps) => (
-  <label className={classes.field}>
-    <span>{label}</span>
-    <select
-      value={String(form.detail[field] ?? '')}
-      onChange={({ currentTarget: { value } }) => form.setValue(field, value === '' ? null : value)}
-    >
-      {none && <option value="">{none}</option>}
-      {choices.map((choice) => (
-        <option key={choice} value={choice}>
-          {words?.[choice] ?? choice}
-        </option>
-      ))}
-    </select>
-  </label>
+  <NativeSelect
+    label={label}
+    value={String(form.detail[field] ?? '')}
+    onChange={({ currentTarget: { value } }) => form.setValue(field, value === '' ? null : value)}
+  >
+    {none && <option value="">{none}</option>}
+    {choices.map((choice) => (
+      <option key={choice} value={choice}>
+        {words?.[choice] ?? choice}
+      </option>
+    ))}
+  </NativeSelect>
 );
 
 const WARNING = /^(\d{1,2})\s*(bars?|beats?)$/i;
@@ -265,14 +267,11 @@ const FIELDS: Readonly<Record<string, (form: Form) => ReactNode>> = {
         read={readWarning}
       />
       <Words form={form} label="Given by" field="by" />
-      <label className={classes.check}>
-        <input
-          type="checkbox"
-          checked={form.detail.byEar === true}
-          onChange={({ currentTarget }) => form.setValue('byEar', currentTarget.checked)}
-        />
-        to be checked by ear
-      </label>
+      <Checkbox
+        checked={form.detail.byEar === true}
+        onChange={({ currentTarget }) => form.setValue('byEar', currentTarget.checked)}
+        label="to be checked by ear"
+      />
     </>
   ),
   fermatas: (form) => (

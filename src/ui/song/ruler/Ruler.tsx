@@ -1,5 +1,6 @@
 'use client';
 
+import { Button, Kbd, NativeSelect } from '@mantine/core';
 import { type KeyboardEvent, type MouseEvent, memo, useMemo, useRef, useState } from 'react';
 import type { Problem } from '@/core/base/result';
 import { barTicks, beatTicks } from '@/core/music/time';
@@ -102,24 +103,29 @@ export const Ruler = memo(({ section }: Props) => {
       <div className={classes.head}>
         <strong className="name">{section.name}</strong>
         <output data-testid="place">{positionText(place, meterAt(place.bar))}</output>
-        <label>
-          in{' '}
-          <select
-            value={grid}
-            onChange={({ currentTarget }) => setGrid(Number(currentTarget.value))}
-          >
-            {GRIDS.map(([value, name]) => (
-              <option key={value} value={value}>
-                {value === 1 ? name : `${name} of a beat`}
-              </option>
-            ))}
-          </select>
-        </label>
+        <NativeSelect
+          w={136}
+          aria-label="Steps of the place"
+          value={grid}
+          onChange={({ currentTarget }) => setGrid(Number(currentTarget.value))}
+        >
+          {GRIDS.map(([value, name]) => (
+            <option key={value} value={value}>
+              {value === 1 ? name : `${name} of a beat`}
+            </option>
+          ))}
+        </NativeSelect>
         {mayEdit &&
           NEW_MARKS.map((made) => (
-            <button key={made.label} type="button" title={made.help} onClick={() => add(made)}>
-              <kbd>{made.key.toUpperCase()}</kbd> {made.label}
-            </button>
+            <Button
+              key={made.label}
+              size="compact-xs"
+              title={made.help}
+              leftSection={<Kbd size="xs">{made.key.toUpperCase()}</Kbd>}
+              onClick={() => add(made)}
+            >
+              {made.label}
+            </Button>
           ))}
       </div>
       {problem && (

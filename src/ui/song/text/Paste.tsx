@@ -1,5 +1,6 @@
 'use client';
 
+import { Button, NativeSelect, Textarea } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { aligned, difference } from '@/core/advice/compare';
 import { placeAt } from '@/core/base/document';
@@ -20,7 +21,6 @@ import {
   readPasted,
 } from '@/core/text/paste';
 import { type Edit, useDraft } from '../../document';
-import { Button } from '../../shared/Button';
 import { newId } from '../../shared/newId';
 import classes from './Paste.module.css';
 
@@ -50,18 +50,16 @@ export const Paste = ({ map, edit, onDone }: Props) => {
   };
   return (
     <div className={classes.paste}>
-      <label>
-        Paste the song as the band wrote it
-        <textarea
-          value={text}
-          rows={text ? 6 : 10}
-          spellCheck={false}
-          placeholder={'Intro - 8 bars drums only\nV1 16\nCH x2 (8)\nBridge 7\nout 4 w/ ritard'}
-          onChange={({ currentTarget: { value } }) =>
-            keep(value ? { label: 'Pasted and not used yet', text: value, message: '' } : undefined)
-          }
-        />
-      </label>
+      <Textarea
+        label="Paste the song as the band wrote it"
+        value={text}
+        rows={text ? 6 : 10}
+        spellCheck={false}
+        placeholder={'Intro - 8 bars drums only\nV1 16\nCH x2 (8)\nBridge 7\nout 4 w/ ritard'}
+        onChange={({ currentTarget: { value } }) =>
+          keep(value ? { label: 'Pasted and not used yet', text: value, message: '' } : undefined)
+        }
+      />
       {problem && (
         <p role="alert" className={classes.problem}>
           {problem}
@@ -99,7 +97,7 @@ export const Paste = ({ map, edit, onDone }: Props) => {
         </>
       )}
       <div className={classes.actions}>
-        <Button look="main" disabled={counts.sections === 0} onClick={() => use('replace')}>
+        <Button variant="filled" disabled={counts.sections === 0} onClick={() => use('replace')}>
           {sectionsOf(map).length > 0 ? 'Use these in place of what is here' : 'Use these'}
         </Button>
         {sectionsOf(map).length > 0 && (
@@ -107,7 +105,7 @@ export const Paste = ({ map, edit, onDone }: Props) => {
             Add these at the end
           </Button>
         )}
-        <Button look="bare" onClick={onDone}>
+        <Button variant="subtle" onClick={onDone}>
           Back to the text
         </Button>
       </div>
@@ -137,7 +135,7 @@ const Line = ({ line, decision, onDecide }: LineProps) => (
     <td>
       {line.sections.map(inWords).join('; ') || songWords(line)}
       {line.status === 'not understood' && line.sections.length === 0 && (
-        <select
+        <NativeSelect
           aria-label={`What to do with line ${line.line}`}
           value={decision}
           onChange={({ currentTarget }) => onDecide(line.line, currentTarget.value as Decision)}
@@ -145,7 +143,7 @@ const Line = ({ line, decision, onDecide }: LineProps) => (
           <option value="leave out">leave it out</option>
           <option value="cue">keep it as a cue of the section above</option>
           <option value="section">make it a section of 8 bars</option>
-        </select>
+        </NativeSelect>
       )}
     </td>
     <td>{line.guesses.join(' ') || (line.status === 'not understood' ? 'not understood' : '')}</td>

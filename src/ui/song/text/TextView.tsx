@@ -1,5 +1,6 @@
 'use client';
 
+import { Button, Textarea, UnstyledButton } from '@mantine/core';
 import { type ChangeEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { aligned, difference, keepingClick } from '@/core/advice/compare';
 import { parseDocument } from '@/core/base/document';
@@ -111,7 +112,7 @@ export const TextView = ({ onPreview }: Props) => {
         <pre aria-hidden="true" className={classes.marks}>
           {marked(text, problems)}
         </pre>
-        <textarea
+        <Textarea
           ref={area}
           aria-label={LABEL}
           // Undoing here takes back typing in this text, as the browser has it.
@@ -140,9 +141,9 @@ export const TextView = ({ onPreview }: Props) => {
       </div>
       <aside className={classes.help}>
         {mayEdit && (
-          <button type="button" className={classes.paste} onClick={() => setPasting(true)}>
+          <Button variant="subtle" size="compact-sm" onClick={() => setPasting(true)}>
             Paste what the band sent
-          </button>
+          </Button>
         )}
         {problems.length > 0 ? (
           <>
@@ -155,9 +156,7 @@ export const TextView = ({ onPreview }: Props) => {
             <ul>
               {problems.slice(0, 12).map((problem) => (
                 <li key={`${problem.line}.${problem.column}.${problem.message}`}>
-                  <button type="button" onClick={() => jump(problem)}>
-                    Line {problem.line}
-                  </button>{' '}
+                  <UnstyledButton onClick={() => jump(problem)}>Line {problem.line}</UnstyledButton>{' '}
                   {problem.message}
                 </li>
               ))}

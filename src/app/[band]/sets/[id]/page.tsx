@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation';
 import { cache } from 'react';
 import * as z from 'zod';
 import { packed } from '@/core/base/packed';
-import { bandSongs, besideSet, readSet } from '@/server/band';
+import { bandSongs, besideSet, namedIn, readSet } from '@/server/band';
 import { forPage, underItsBand } from '@/server/http';
 import { SetPage } from '@/ui/sets/SetPage';
 
@@ -15,7 +15,7 @@ const read = cache(async (slug: string, id: string) => {
     const entry = await readSet(db, id);
     return {
       entry,
-      songs: await bandSongs(db, entry.band),
+      songs: await bandSongs(db, entry.band, { also: namedIn(entry.set) }),
       ...(await besideSet(db, entry.band)),
     };
   });
@@ -44,7 +44,8 @@ const Page = async ({ params }: Props) => {
       band={band}
       click={click}
       layout={layout}
-      event={{ title: of.title, place: of.place, startsAt: of.startsAt.toISOString() }}
+      event={{ ...of, startsAt: of.startsAt.toISOString() }}
+      deleted={opened.deleted || of.state === 'deleted'}
       songs={songs.map(({ song, arrangement, arrangementName, title, map, revision, mayEdit }) => ({
         song,
         arrangement,

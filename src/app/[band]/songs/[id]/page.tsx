@@ -26,12 +26,25 @@ export const generateMetadata = async ({ params }: Props): Promise<Metadata> => 
 
 const Page = async ({ params }: Props) => {
   const { band, id } = await params;
-  const { map, revision, mayEdit, title, arrangementName, arrangements, layout, click } =
-    await read(band, id);
+  const {
+    song,
+    state,
+    map,
+    revision,
+    mayEdit,
+    title,
+    arrangementName,
+    arrangements,
+    layout,
+    click,
+  } = await read(band, id);
   return (
     <SongPage
       key={id}
       opened={{ id, document: packed(map), revision, mayEdit }}
+      band={band}
+      song={song}
+      deleted={state === 'deleted'}
       title={title}
       arrangement={arrangementName}
       layout={layout}

@@ -3,8 +3,7 @@ import { notFound } from 'next/navigation';
 import { cache } from 'react';
 import * as z from 'zod';
 import { packed } from '@/core/base/packed';
-import { itemsOf } from '@/core/song/set';
-import { bandSongs, readSet } from '@/server/band';
+import { bandSongs, namedIn, readSet } from '@/server/band';
 import { forPage, underItsBand } from '@/server/http';
 import { SetPaperPage } from '@/ui/paper/SetPaperPage';
 
@@ -14,7 +13,7 @@ const read = cache(async (slug: string, id: string) => {
   if (!z.uuid().safeParse(id).success) notFound();
   const read = await forPage(async (db) => {
     const entry = await readSet(db, id);
-    return { entry, songs: await bandSongs(db, entry.band) };
+    return { entry, songs: await bandSongs(db, entry.band, { also: namedIn(entry.set) }) };
   });
   underItsBand(slug, read.entry, `sets/${id}/paper`);
   return read;
@@ -29,7 +28,7 @@ const Page = async ({ params }: Props) => {
   const { band, id } = await params;
   const { entry, songs } = await read(band, id);
   const { set, of } = entry;
-  const inSet = new Set(itemsOf(set).map(({ arrangement }) => arrangement));
+  const inSet = new Set(namedIn(set));
   return (
     <SetPaperPage
       set={packed(set)}

@@ -1,0 +1,2 @@
+/** What a screen on the stage shows at a moment: where we are, how many bars are left, what comes. */
+export * from './stage';

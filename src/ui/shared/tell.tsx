@@ -1,0 +1,42 @@
+'use client';
+
+import { Button, Group, Text } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+
+type Told = {
+  readonly words: string;
+  /** Something was refused. */
+  readonly wrong?: boolean;
+  /** Takes back what was done. */
+  readonly undo?: () => void;
+};
+
+/** So long one has to take it back from here, in milliseconds. */
+const LONG = 12_000;
+const SHORT = 5000;
+
+/** Says what was done, at the edge of the page. */
+export const tell = ({ words, wrong = false, undo }: Told): void => {
+  const id = notifications.show({
+    autoClose: undo || wrong ? LONG : SHORT,
+    color: wrong ? 'ember' : 'gray',
+    message: (
+      <Group justify="space-between" wrap="nowrap">
+        <Text size="sm" role={wrong ? 'alert' : 'status'}>
+          {words}
+        </Text>
+        {undo && (
+          <Button
+            size="compact-sm"
+            onClick={() => {
+              notifications.hide(id);
+              undo();
+            }}
+          >
+            Undo
+          </Button>
+        )}
+      </Group>
+    ),
+  });
+};

@@ -1,0 +1,121 @@
+'use client';
+
+import { ActionIcon, Text } from '@mantine/core';
+import {
+  IconArrowsMaximize,
+  IconChevronLeft,
+  IconChevronRight,
+  IconDoorExit,
+  IconHandStop,
+  IconListDetails,
+  IconPlayerPauseFilled,
+  IconPlayerPlay,
+  IconPlayerPlayFilled,
+  IconPlayerSkipForwardFilled,
+  IconPlayerStopFilled,
+  IconPlayerTrackNextFilled,
+  IconPlayerTrackPrevFilled,
+} from '@tabler/icons-react';
+import type { ReactNode } from 'react';
+import { useTransport } from '../transport';
+import { HoldButton } from './HoldButton';
+import classes from './Stage.module.css';
+import type { Awake } from './useWakeLock';
+
+type Props = {
+  readonly byHand: boolean;
+  readonly awake: Awake;
+  readonly onHand: () => void;
+  readonly onSection: (by: 1 | -1) => void;
+  readonly onSong: (by: 1 | -1) => void;
+  readonly onMore: () => void;
+  readonly onFull: () => void;
+  readonly onLeave: () => void;
+};
+
+/** What a stick can hit: play or go on by hand, wait, leave the vamp, the next song. */
+export const Controls = (props: Props) => {
+  const { byHand, awake, onHand, onSection, onSong, onMore, onFull, onLeave } = props;
+  const { is, waits, toggle, move, toggleWait, plays, page } = useTransport();
+  const runs = is !== 'stopped';
+  const inSet = ((plays ?? page)?.program.songs.length ?? 0) > 1;
+  return (
+    <footer className={classes.controls}>
+      {byHand ? (
+        <>
+          <Large label="Back a section (Page Up)" onClick={() => onSection(-1)}>
+            <IconChevronLeft size={34} />
+          </Large>
+          <Large label="On to the next section (Page Down)" onClick={() => onSection(1)}>
+            <IconChevronRight size={34} />
+          </Large>
+        </>
+      ) : (
+        <>
+          <Large label={runs ? 'Stop' : 'Play'} filled onClick={() => toggle()}>
+            {runs ? <IconPlayerStopFilled size={30} /> : <IconPlayerPlayFilled size={30} />}
+          </Large>
+          {runs && (
+            <>
+              <Large label={waits ? 'Go on (P)' : 'Wait at the bar line (P)'} onClick={toggleWait}>
+                {waits ? <IconPlayerPlay size={30} /> : <IconPlayerPauseFilled size={30} />}
+              </Large>
+              <Large label="Leave the vamp (L)" onClick={() => move('leave')}>
+                <IconDoorExit size={30} />
+              </Large>
+              <Large label="On to the next section (N)" onClick={() => move('on')}>
+                <IconPlayerSkipForwardFilled size={30} />
+              </Large>
+            </>
+          )}
+        </>
+      )}
+      {inSet && (
+        <>
+          <Large label="The song before" onClick={() => onSong(-1)}>
+            <IconPlayerTrackPrevFilled size={26} />
+          </Large>
+          <Large label="The next song" onClick={() => onSong(1)}>
+            <IconPlayerTrackNextFilled size={26} />
+          </Large>
+        </>
+      )}
+      <Text className={classes.said}>
+        {byHand && 'By hand: a pedal or key goes on'}
+        {awake === 'no' && ' · this browser may turn the screen off'}
+      </Text>
+      <Large label={byHand ? 'With the click (H)' : 'By hand (H)'} onClick={onHand}>
+        <IconHandStop size={28} />
+      </Large>
+      <Large label="Show more or less (V)" onClick={onMore}>
+        <IconListDetails size={28} />
+      </Large>
+      <Large label="Full screen" onClick={onFull}>
+        <IconArrowsMaximize size={26} />
+      </Large>
+      <HoldButton label="Leave the stage: hold it" onHeld={onLeave}>
+        Hold to leave
+      </HoldButton>
+    </footer>
+  );
+};
+
+type LargeProps = {
+  readonly label: string;
+  readonly filled?: boolean;
+  readonly onClick: () => unknown;
+  readonly children: ReactNode;
+};
+
+const Large = ({ label, filled = false, onClick, children }: LargeProps) => (
+  <ActionIcon
+    size={64}
+    variant={filled ? 'filled' : 'default'}
+    {...(filled && { color: 'ember' })}
+    aria-label={label}
+    title={label}
+    onClick={() => void onClick()}
+  >
+    {children}
+  </ActionIcon>
+);

@@ -1,0 +1,37 @@
+'use client';
+
+import { useMemo } from 'react';
+import { type Packed, unpacked } from '@/core/base/packed';
+import type { ClickSettings } from '@/core/music/click';
+import type { Layout } from '@/core/music/kit';
+import type { SongSet } from '@/core/song/set';
+import { compileSongs, entriesOf, received, type SentSong } from '../sets/entries';
+import { StagePage } from './StagePage';
+
+type Props = {
+  readonly set: Packed<SongSet>;
+  readonly songs: readonly SentSong[];
+  readonly click: ClickSettings;
+  readonly layout: Layout;
+  readonly back: string;
+};
+
+/** A set on stage, its songs as it plays them. */
+export const StageOfSet = ({ set: sent, songs, click, layout, back }: Props) => {
+  const { set, program, maps } = useMemo(() => {
+    const set = unpacked(sent);
+    const above = [click, set.click];
+    const { entries, program } = entriesOf(set, compileSongs(received(songs), above), above);
+    return { set, program, maps: entries.flatMap(({ joined }) => (joined ? [joined.map] : [])) };
+  }, [sent, songs, click]);
+  return (
+    <StagePage
+      title={set.heading.title}
+      program={program}
+      maps={maps}
+      layout={layout}
+      slotMinutes={set.heading.slotMinutes}
+      back={back}
+    />
+  );
+};

@@ -1,0 +1,36 @@
+'use client';
+
+import { useMemo } from 'react';
+import { type Packed, unpacked } from '@/core/base/packed';
+import type { ClickSettings } from '@/core/music/click';
+import type { Layout } from '@/core/music/kit';
+import type { RoadMap } from '@/core/song/roadmap';
+import { soloProgram } from '@/core/song/set';
+import { compile } from '@/core/song/timeline';
+import { StagePage } from './StagePage';
+
+type Props = {
+  readonly map: Packed<RoadMap>;
+  readonly title: string;
+  readonly click: ClickSettings;
+  readonly layout: Layout;
+  readonly back: string;
+};
+
+/** One song on stage. */
+export const StageOfSong = ({ map: sent, title, click, layout, back }: Props) => {
+  const { program, maps } = useMemo(() => {
+    const map = unpacked(sent);
+    return { program: soloProgram(title, compile(map, [click])), maps: [map] };
+  }, [sent, title, click]);
+  return (
+    <StagePage
+      title={title}
+      program={program}
+      maps={maps}
+      layout={layout}
+      slotMinutes={null}
+      back={back}
+    />
+  );
+};

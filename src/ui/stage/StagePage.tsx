@@ -1,0 +1,162 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { Layout } from '@/core/music/kit';
+import type { RoadMap } from '@/core/song/roadmap';
+import type { Program } from '@/core/song/set';
+import { stageSong } from '@/core/song/stage';
+import { useCommands } from '../shared/commands';
+import { useDrums, useProgram, useTransport } from '../transport';
+import { step, stopsOf } from './byHand';
+import { Controls } from './Controls';
+import { MomentView } from './MomentView';
+import { Route } from './Route';
+import classes from './Stage.module.css';
+import { DENSITIES, resized, useStageSettings } from './settings';
+import { useMoment } from './useMoment';
+import { useWakeLock } from './useWakeLock';
+
+export type StageProps = {
+  readonly title: string;
+  readonly program: Program;
+  /** The road maps of its songs, as they are played, in order. */
+  readonly maps: readonly RoadMap[];
+  /** The member's own kit. */
+  readonly layout: Layout;
+  readonly slotMinutes: number | null;
+  /** The page that it belongs to, and that one goes back to. */
+  readonly back: string;
+};
+
+/** The set or song as it is played: dark, large, nothing to scroll. */
+export const StagePage = ({ title, program, maps, layout, slotMinutes, back }: StageProps) => {
+  const router = useRouter();
+  const songs = useMemo(
+    () =>
+      program.songs.flatMap(({ title: of, timeline }, index) => {
+        const map = maps[index];
+        return map ? [stageSong(of, map, timeline)] : [];
+      }),
+    [program, maps],
+  );
+  const drums = useDrums(program, maps, layout);
+  useProgram({ href: back, title, program, drums });
+  const { is, toggle, playFrom } = useTransport();
+  const [settings, setSettings] = useStageSettings();
+  const [byHand, setByHand] = useState<number>();
+  const moment = useMoment(program, songs, byHand);
+  const awake = useWakeLock();
+  const frame = useRef<HTMLDivElement>(null);
+  const sections = useMemo(() => stopsOf(program, 'section'), [program]);
+  const bars = useMemo(() => stopsOf(program, 'bar'), [program]);
+  const go = useCallback(
+    (stops: readonly number[], by: 1 | -1) =>
+      setByHand((place) => step(stops, place ?? (program.songs[0]?.barOne ?? 0) - 1, by)),
+    [program],
+  );
+  const leave = useCallback(() => router.push(back), [router, back]);
+  useEscapeHeld(leave);
+  const takeInHand = () => {
+    if (is !== 'stopped') toggle();
+    setByHand((place) => (place === undefined ? program.songs[0]?.start : undefined));
+  };
+  const resize = (by: 1 | -1) => setSettings((now) => ({ ...now, size: resized(now.size, by) }));
+  const densify = () =>
+    setSettings((now) => ({
+      ...now,
+      density: DENSITIES[(DENSITIES.indexOf(now.density) + 1) % DENSITIES.length] ?? 'usual',
+    }));
+  const turnLight = () => setSettings((now) => ({ ...now, light: !now.light }));
+  useCommands([
+    { id: 'stage-hand', label: 'Stage: by hand, or with the click', keys: 'H', run: takeInHand },
+    { id: 'stage-more', label: 'Stage: show more or less', keys: 'V', run: densify },
+    { id: 'stage-light', label: 'Stage: light or dark', keys: 'D', run: turnLight },
+    { id: 'stage-larger', label: 'Stage: larger', keys: '+', run: () => resize(1) },
+    { id: 'stage-smaller', label: 'Stage: smaller', keys: '-', run: () => resize(-1) },
+    ...(byHand === undefined
+      ? []
+      : ([
+          ['PageDown', sections, 1],
+          ['PageUp', sections, -1],
+          ['ArrowDown', sections, 1],
+          ['ArrowUp', sections, -1],
+          ['ArrowRight', bars, 1],
+          ['ArrowLeft', bars, -1],
+        ] as const)
+    ).map(([keys, stops, by]) => ({
+      id: `stage-${keys}`,
+      label: `Stage, by hand: ${by > 0 ? 'on' : 'back'} a ${stops === bars ? 'bar' : 'section'}`,
+      keys,
+      hidden: true,
+      run: () => go(stops, by),
+    })),
+  ]);
+  return (
+    <div
+      ref={frame}
+      className={classes.stage}
+      data-light={settings.light}
+      data-density={settings.density}
+      style={{ '--size': settings.size } as React.CSSProperties}
+    >
+      <MomentView
+        moment={moment}
+        program={program}
+        songs={songs}
+        density={settings.density}
+        slotMinutes={slotMinutes}
+        following={byHand === undefined && is !== 'stopped'}
+      />
+      <Route
+        program={program}
+        song={moment.phase === 'over' ? program.songs.length - 1 : moment.song}
+        byHand={byHand}
+      />
+      <Controls
+        byHand={byHand !== undefined}
+        awake={awake}
+        onHand={takeInHand}
+        onSection={(by) => go(sections, by)}
+        onSong={(by) => {
+          const at = moment.phase === 'over' ? program.songs.length : moment.song;
+          const song = program.songs[Math.max(0, Math.min(program.songs.length - 1, at + by))];
+          if (!song) return;
+          if (byHand === undefined) playFrom(song.start);
+          else setByHand(song.start);
+        }}
+        onMore={densify}
+        onFull={() => void toggleFull(frame.current)}
+        onLeave={leave}
+      />
+    </div>
+  );
+};
+
+const toggleFull = async (element: HTMLElement | null): Promise<void> => {
+  if (document.fullscreenElement) return document.exitFullscreen();
+  await element?.requestFullscreen?.().catch(() => undefined);
+};
+
+/** Held so long it leads back; a touch of it does not. */
+const HELD = 800;
+
+const useEscapeHeld = (leave: () => void) => {
+  useEffect(() => {
+    let since: number | undefined;
+    const press = (event: KeyboardEvent) => {
+      if (event.key !== 'Escape') return;
+      since ??= event.timeStamp;
+      if (event.timeStamp - since >= HELD) leave();
+    };
+    const release = ({ key }: KeyboardEvent) => {
+      if (key === 'Escape') since = undefined;
+    };
+    window.addEventListener('keydown', press);
+    window.addEventListener('keyup', release);
+    return () => {
+      window.removeEventListener('keydown', press);
+      window.removeEventListener('keyup', release);
+    };
+  }, [leave]);
+};
