@@ -3,7 +3,6 @@
 import { Button } from '@mantine/core';
 import { IconPlus, IconPrinter } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type ComponentProps, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Heard } from '@/audio/player';
@@ -27,6 +26,7 @@ import {
 import { GoneNotice } from '../mending/GoneNotice';
 import { ThingMenu } from '../mending/ThingMenu';
 import { ExportButton } from '../shared/ExportButton';
+import { HeadLink } from '../shared/HeadLink';
 import { newId } from '../shared/newId';
 import { Select } from '../shared/Select';
 import { Sortable } from '../shared/Sortable';
@@ -109,14 +109,11 @@ export const SetPage = ({ opened, band, click, layout, event, deleted, songs: se
           <SaveState {...live} />
           {mayEdit && <UndoButtons {...live} />}
           <StageLink href={`/${band}/sets/${opened.id}/stage`} />
-          <Button
-            component={Link}
+          <HeadLink
             href={`/${band}/sets/${opened.id}/paper`}
-            size="xs"
-            leftSection={<IconPrinter size={16} />}
-          >
-            Print
-          </Button>
+            label="Print"
+            icon={<IconPrinter size={17} aria-hidden="true" />}
+          />
           <ExportButton
             document={opened.id}
             what="set"

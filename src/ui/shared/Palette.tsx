@@ -9,7 +9,7 @@ import {
 } from '@mantine/spotlight';
 import '@mantine/spotlight/styles.css';
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useState } from 'react';
+import { type KeyboardEvent, useEffect, useMemo, useState } from 'react';
 import { type Command, keyText, useRegistry } from './commands';
 import { type Found, readFound } from './found';
 
@@ -107,21 +107,32 @@ const Finder = ({ band, onClose }: Pick<Props, 'band' | 'onClose'>) => {
       searchProps={{
         placeholder: 'Type a song, a set, or what you want to do',
         'aria-label': 'Type what you look for',
+        onKeyDown: takeTheFirst,
       }}
       onSpotlightClose={onClose}
     />
   );
 };
 
+/** Enter takes the first of what is found; what comes late makes the library forget which it was. */
+const takeTheFirst = ({ key, currentTarget }: KeyboardEvent<HTMLInputElement>) => {
+  const dialog = currentTarget.closest('[role="dialog"]');
+  if (key !== 'Enter' || dialog?.querySelector('[data-selected]')) return;
+  dialog?.querySelector<HTMLButtonElement>('.mantine-Spotlight-action')?.click();
+};
+
 /** What has every word of what is typed, in its name or beside it. */
 const everyWord: SpotlightFilterFunction = (query, groups) => {
   const words = query.toLowerCase().split(' ').filter(Boolean);
-  return groups.filter(isGroup).map((group) => ({
-    ...group,
-    actions: group.actions.filter(({ label = '', description = '' }) =>
-      words.every((word) => `${label} ${description}`.toLowerCase().includes(word)),
-    ),
-  }));
+  return groups
+    .filter(isGroup)
+    .map((group) => ({
+      ...group,
+      actions: group.actions.filter(({ label = '', description = '' }) =>
+        words.every((word) => `${label} ${description}`.toLowerCase().includes(word)),
+      ),
+    }))
+    .filter(({ actions }) => actions.length > 0);
 };
 
 const isGroup = (

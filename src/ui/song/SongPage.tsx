@@ -3,7 +3,6 @@
 import { Tabs } from '@mantine/core';
 import { IconFileText, IconGridDots } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import type { ClickSettings } from '@/core/music/click';
 import type { Layout } from '@/core/music/kit';
@@ -17,6 +16,7 @@ import { useListening } from '../kit/Sound';
 import { GoneNotice } from '../mending/GoneNotice';
 import { ResizableProfile, type Scale, type Stretch, useNeedle } from '../profile';
 import { ExportButton } from '../shared/ExportButton';
+import { HeadLink } from '../shared/HeadLink';
 import { newId } from '../shared/newId';
 import { PAUSE, useSettled } from '../shared/useSettled';
 import { StageLink } from '../stage/StageLink';
@@ -162,17 +162,16 @@ export const SongPage = (props: Props) => {
             <Title song={props.song} title={title} mayEdit={mayEdit} />
             <StartFields tap={tap} tapped={tapped} />
             <Arrangements current={arrangement} others={others} />
-            <Link href={`${opened.id}/kit`} className={classes.chart} aria-label="Kit" title="Kit">
-              <IconGridDots size={16} aria-hidden="true" /> <span>Kit</span>
-            </Link>
-            <Link
+            <HeadLink
+              href={`${opened.id}/kit`}
+              label="Kit"
+              icon={<IconGridDots size={17} aria-hidden="true" />}
+            />
+            <HeadLink
               href={`${opened.id}/chart`}
-              className={classes.chart}
-              aria-label="Chart"
-              title="Chart"
-            >
-              <IconFileText size={16} aria-hidden="true" /> <span>Chart</span>
-            </Link>
+              label="Chart"
+              icon={<IconFileText size={17} aria-hidden="true" />}
+            />
             <StageLink href={`/${props.band}/songs/${opened.id}/stage`} />
             <ExportButton
               document={opened.id}

@@ -1,10 +1,9 @@
 'use client';
 
-import { Button } from '@mantine/core';
 import { IconDeviceTablet } from '@tabler/icons-react';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useCommands } from '../shared/commands';
+import { HeadLink } from '../shared/HeadLink';
 
 /** Leads to the stage view, also by its key. */
 export const StageLink = ({ href }: { readonly href: string }) => {
@@ -13,14 +12,11 @@ export const StageLink = ({ href }: { readonly href: string }) => {
     { id: 'stage', label: 'Open the stage view', keys: 'S', run: () => router.push(href) },
   ]);
   return (
-    <Button
-      component={Link}
+    <HeadLink
       href={href}
-      size="xs"
+      label="Stage"
       title="Stage view (S)"
-      leftSection={<IconDeviceTablet size={16} />}
-    >
-      Stage
-    </Button>
+      icon={<IconDeviceTablet size={17} aria-hidden="true" />}
+    />
   );
 };
