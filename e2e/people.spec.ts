@@ -1,33 +1,7 @@
 import { readdirSync } from 'node:fs';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
+import { hrefOf, PAGES } from './pages';
 import { enter } from './support';
-
-/** A page's address in the demo, for each page file. A new page without a row fails the test. */
-const PAGES: Record<string, (page: Page) => Promise<string>> = {
-  'page.tsx': async () => '/',
-  '[band]/sets/page.tsx': async () => '/saltreach-nine/sets',
-  '[band]/songs/page.tsx': async () => '/saltreach-nine/songs',
-  '[band]/sets/[id]/page.tsx': async (page) => hrefOf(page, '/saltreach-nine/sets', /First set/),
-  '[band]/sets/[id]/paper/page.tsx': async (page) =>
-    `${await hrefOf(page, '/saltreach-nine/sets', /First set/)}/paper`,
-  '[band]/sets/[id]/stage/page.tsx': async (page) =>
-    `${await hrefOf(page, '/saltreach-nine/sets', /First set/)}/stage`,
-  '[band]/songs/[id]/stage/page.tsx': async (page) =>
-    `${await hrefOf(page, '/saltreach-nine/songs', /Slack Water/)}/stage`,
-  '[band]/songs/[id]/page.tsx': async (page) =>
-    hrefOf(page, '/saltreach-nine/songs', /Slack Water/),
-  '[band]/kit/page.tsx': async () => '/saltreach-nine/kit',
-  '[band]/click/page.tsx': async () => '/saltreach-nine/click',
-  '[band]/songs/[id]/kit/page.tsx': async (page) =>
-    `${await hrefOf(page, '/saltreach-nine/songs', /Slack Water/)}/kit`,
-  '[band]/songs/[id]/chart/page.tsx': async (page) =>
-    `${await hrefOf(page, '/saltreach-nine/songs', /Slack Water/)}/chart`,
-};
-
-const hrefOf = async (page: Page, list: string, name: RegExp) => {
-  await page.goto(list);
-  return (await page.getByRole('link', { name }).first().getAttribute('href'))!;
-};
 
 test('signing in by name and passphrase, a wrong one refused, and signing out', async ({
   page,
@@ -42,7 +16,7 @@ test('signing in by name and passphrase, a wrong one refused, and signing out', 
   await page.waitForURL(/saltreach-nine\/sets/);
   const cookie = (await page.context().cookies()).find(({ name }) => name === 'ebrant_session');
   expect(cookie).toMatchObject({ httpOnly: true, sameSite: 'Lax' });
-  await page.getByRole('button', { name: /Odile Marsh/ }).click();
+  await page.getByRole('button', { name: 'Odile Marsh, leader' }).click();
   await page.getByRole('menuitem', { name: 'Sign out' }).click();
   await expect(page.getByRole('heading', { name: 'Try the demo' })).toBeVisible();
   await page.goto('/saltreach-nine/sets');

@@ -43,7 +43,7 @@ export const ClickSettingsForm = (props: Props) => {
   return (
     <fieldset disabled={!mayEdit} className={classes.form}>
       <section aria-label="What sounds" className={classes.group}>
-        <h3>What sounds</h3>
+        <h2>What sounds</h2>
         <BarPicture clickSettings={now} meter={meter} perMinute={perMinute} />
         <Choice field="pulses" {...shared} />
         <Choice field="accents" {...shared} />
@@ -52,7 +52,7 @@ export const ClickSettingsForm = (props: Props) => {
         <Typed field="polyrhythm" say={polyrhythmText} parse={parsePolyrhythm} {...shared} />
       </section>
       <section aria-label="How it sounds" className={classes.group}>
-        <h3>How it sounds</h3>
+        <h2>How it sounds</h2>
         <table className={classes.strikes}>
           <tbody>
             {KINDS.map(([field, words]) => (
@@ -63,14 +63,14 @@ export const ClickSettingsForm = (props: Props) => {
         <Choice field="soft" {...shared} />
       </section>
       <section aria-label="Counting in, and silence" className={classes.group}>
-        <h3>Counting in, and silence</h3>
+        <h2>Counting in, and silence</h2>
         <Choice field="countIn" {...shared} />
         <Choice field="tacet" {...shared} />
         <Typed field="silence" say={silenceText} parse={parseSilence} {...shared} />
         <p className={classes.hint}>4 on 2 off, 30 % (by chance), downbeats, never</p>
       </section>
       <section aria-label="Spoken" className={classes.group}>
-        <h3>Spoken</h3>
+        <h2>Spoken</h2>
         {speaks === false && (
           <p className={classes.missing}>
             There is no voice on this server (espeak-ng is not installed). All else works.

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button } from '@mantine/core';
+import { Button, VisuallyHidden } from '@mantine/core';
 import {
   difficultyOf,
   type Easier,
@@ -37,18 +37,20 @@ export const Asks = ({ pattern, handed, secondsPerTick, tempo, layout, onEasier 
   if (loads.length === 0)
     return (
       <section>
-        <h3>What it asks at {tempo}</h3>
+        <h2>What it asks at {tempo}</h2>
         <p className={classes.quiet}>Nothing yet.</p>
       </section>
     );
   return (
     <>
       <section aria-label="What it asks">
-        <h3>What it asks at {tempo}</h3>
+        <h2>What it asks at {tempo}</h2>
         <table className={classes.loads}>
           <thead>
             <tr>
-              <th aria-label="Limb" />
+              <th>
+                <VisuallyHidden>Limb</VisuallyHidden>
+              </th>
               <th>strokes</th>
               <th title="Strokes a second over the whole pattern">a second</th>
               <th title="Strokes a second in the fastest pair">fastest</th>
@@ -111,7 +113,7 @@ const EasierWays = ({ pattern, onEasier }: Pick<Props, 'pattern' | 'onEasier'>) 
   if (!onEasier || ways.length === 0) return null;
   return (
     <section aria-label="Easier ways">
-      <h3>Easier ways</h3>
+      <h2>Easier ways</h2>
       <ul className={classes.ways}>
         {ways.map((way) => (
           <li key={way.name}>

@@ -1,6 +1,6 @@
 'use client';
 
-import { NativeSelect } from '@mantine/core';
+import { NativeSelect, VisuallyHidden } from '@mantine/core';
 import { memo, useCallback, useId, useMemo, useRef } from 'react';
 import {
   articulationOf,
@@ -66,7 +66,9 @@ export const Grid = ({ pattern, rows, handed, mayEdit, onChange, onStruck }: Pro
             onChange={setGrid}
           />
           <tr className={classes.row}>
-            <th aria-label="Voice" />
+            <th>
+              <VisuallyHidden>Voice</VisuallyHidden>
+            </th>
             {columns.map(({ at, word, strong }) => (
               <th key={at} className={classes.word} data-strong={strong}>
                 {word}

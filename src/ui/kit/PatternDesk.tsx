@@ -163,7 +163,7 @@ export const PatternDesk = (props: DeskProps) => {
       <aside className={classes.side} aria-label="How it sounds and what it asks">
         <Sound {...sound} />
         <section>
-          <h3>Sticking</h3>
+          <h2>Sticking</h2>
           <Select
             label="Sticking of what has no hand"
             value={pattern.sticking}
@@ -222,18 +222,20 @@ const Variants = ({
     onSelect(id);
   };
   return (
-    <div className={classes.variants} role="tablist" aria-label="Ways to play it">
-      {variants.map(({ id, variant, name }) => (
-        <UnstyledButton
-          key={id}
-          role="tab"
-          title={name}
-          aria-selected={id === pattern.id}
-          onClick={() => onSelect(id)}
-        >
-          {wayName(variants, variant, name)}
-        </UnstyledButton>
-      ))}
+    <div className={classes.variants}>
+      <div className={classes.ways} role="tablist" aria-label="Ways to play it">
+        {variants.map(({ id, variant, name }) => (
+          <UnstyledButton
+            key={id}
+            role="tab"
+            title={name}
+            aria-selected={id === pattern.id}
+            onClick={() => onSelect(id)}
+          >
+            {wayName(variants, variant, name)}
+          </UnstyledButton>
+        ))}
+      </div>
       {mayEdit &&
         missing.map((variant) => (
           <Button

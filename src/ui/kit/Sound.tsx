@@ -24,7 +24,7 @@ export const Sound = ({ upTo, setUpTo, limbs, setLimbs }: ReturnType<typeof useL
     setLimbs(limbs.includes(limb) ? limbs.filter((one) => one !== limb) : [...limbs, limb]);
   return (
     <section>
-      <h3>Heard</h3>
+      <h2>Heard</h2>
       <Segments
         label="Layers"
         value={upTo}

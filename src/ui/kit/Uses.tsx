@@ -18,7 +18,7 @@ type Props = {
 /** Where a pattern is played: a groove by parts and single sections, a fill at its places. */
 export const Uses = (props: Props) => (
   <section>
-    <h3>Played in</h3>
+    <h2>Played in</h2>
     {props.pattern.kind === 'fill' ? <Places {...props} /> : <Parts {...props} />}
   </section>
 );

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Modal, Table, Text } from '@mantine/core';
+import { Button, Modal, Table, Text, VisuallyHidden } from '@mantine/core';
 import { useCallback, useEffect, useState } from 'react';
 import { call } from '../shared/call';
 import { type Thing, useMending } from './things';
@@ -47,7 +47,9 @@ const AwayList = ({ band, mayEdit, onClose }: Props) => {
               <Table.Th>What</Table.Th>
               <Table.Th>Name</Table.Th>
               <Table.Th>Since</Table.Th>
-              <Table.Th aria-label="Bring back" />
+              <Table.Th>
+                <VisuallyHidden>Bring back</VisuallyHidden>
+              </Table.Th>
             </Table.Tr>
           </Table.Thead>
           <Table.Tbody>

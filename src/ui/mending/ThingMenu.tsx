@@ -18,10 +18,12 @@ type Props = {
   readonly onCopied?: (id: string) => void;
   /** After it is put away or deleted: where it is shown by itself, one has to leave. */
   readonly onAway?: () => void;
+  /** What is copied, archived and deleted, where there are other things in the menu. */
+  readonly called?: string;
 };
 
 /** What can be done with a song, an arrangement, a set or a gig as a whole. */
-export const ThingMenu = ({ thing, children, nameField, onCopied, onAway }: Props) => {
+export const ThingMenu = ({ thing, children, nameField, onCopied, onAway, called = '' }: Props) => {
   const { remove, archive, copy } = useMending();
   const [renaming, setRenaming] = useState(false);
   const away = (going: Promise<boolean>) => void going.then((gone) => gone && onAway?.());
@@ -45,16 +47,16 @@ export const ThingMenu = ({ thing, children, nameField, onCopied, onAway }: Prop
               leftSection={<IconCopy size={16} />}
               onClick={() => void copy(thing).then((id) => id && onCopied(id))}
             >
-              Copy
+              Copy{called}
             </Menu.Item>
           )}
           {archives(thing) && (
             <Menu.Item leftSection={<IconArchive size={16} />} onClick={() => away(archive(thing))}>
-              Archive
+              Archive{called}
             </Menu.Item>
           )}
           <Menu.Item leftSection={<IconTrash size={16} />} onClick={() => away(remove(thing))}>
-            Delete
+            Delete{called}
           </Menu.Item>
         </Menu.Dropdown>
       </Menu>

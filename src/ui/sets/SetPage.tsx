@@ -1,6 +1,6 @@
 'use client';
 
-import { Button } from '@mantine/core';
+import { Button, VisuallyHidden } from '@mantine/core';
 import { IconPlus, IconPrinter } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
@@ -104,6 +104,7 @@ export const SetPage = ({ opened, band, click, layout, event, deleted, songs: se
             mayEdit={mayEdit}
           />
         )}
+        <VisuallyHidden component="h1">{set.heading.title}</VisuallyHidden>
         <div className={classes.head}>
           <SetHeading set={set} event={event} mayEdit={mayEdit} edit={edit} />
           <SaveState {...live} />
@@ -210,8 +211,12 @@ const Songs = ({ entries, band, live: { document: set, edit, mayEdit } }: SongsP
         <table className={classes.table}>
           <thead>
             <tr>
-              <th aria-label="Move" />
-              <th aria-label="Place" />
+              <th>
+                <VisuallyHidden>Move</VisuallyHidden>
+              </th>
+              <th>
+                <VisuallyHidden>Place</VisuallyHidden>
+              </th>
               <th className={classes.text}>Song</th>
               <th>Tempo</th>
               <th>Meter</th>
@@ -221,7 +226,9 @@ const Songs = ({ entries, band, live: { document: set, edit, mayEdit } }: SongsP
               <th className={classes.text}>Profile</th>
               <th>Starts at</th>
               <th className={classes.text}>After it</th>
-              <th aria-label="Tools" />
+              <th>
+                <VisuallyHidden>Tools</VisuallyHidden>
+              </th>
             </tr>
           </thead>
           <tbody>

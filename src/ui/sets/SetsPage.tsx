@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Group, Menu } from '@mantine/core';
+import { Button, Group, Menu, VisuallyHidden } from '@mantine/core';
 import { IconCalendarEvent, IconPlus } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
@@ -35,6 +35,7 @@ export const SetsPage = ({ band, songs, events }: Props) => {
   const compiled = useMemo(() => compileSongs(received(songs)), [songs]);
   return (
     <div className={classes.page}>
+      <VisuallyHidden component="h1">Gigs, rehearsals and their sets</VisuallyHidden>
       {events.length === 0 && (
         <p className={classes.quiet}>No gig or rehearsal yet. Put the next one in below.</p>
       )}

@@ -109,6 +109,8 @@ const Finder = ({ band, onClose }: Pick<Props, 'band' | 'onClose'>) => {
         'aria-label': 'Type what you look for',
         onKeyDown: takeTheFirst,
       }}
+      attributes={{ content: { 'aria-label': 'Find' } }}
+      scrollAreaProps={{ viewportProps: { tabIndex: 0 } }}
       onSpotlightClose={onClose}
     />
   );

@@ -12,6 +12,8 @@ export const Segments = ({ label, value, choices, onChange }: Props) => (
   <SegmentedControl
     aria-label={label}
     size="xs"
+    maw="100%"
+    style={{ overflowX: 'auto' }}
     value={value}
     data={[...choices]}
     onChange={onChange}

@@ -178,7 +178,7 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
       </ActionIcon>
       <Menu position="bottom-end">
         <Menu.Target>
-          <UnstyledButton className={classes.member}>
+          <UnstyledButton className={classes.member} aria-label={`${member.name}, ${band.role}`}>
             <IconUserCircle size={22} aria-hidden="true" />
             <span>{member.name}</span>
             <em>{band.role}</em>

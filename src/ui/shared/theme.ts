@@ -38,7 +38,7 @@ export const theme = createTheme({
   fontSizes: { xs: '14px', sm: '14px', md: '16px' },
   colors: { ember },
   primaryColor: 'ember',
-  primaryShade: { light: 7, dark: 4 },
+  primaryShade: 7,
   autoContrast: true,
   defaultRadius: 4,
   cursorType: 'pointer',
@@ -47,7 +47,14 @@ export const theme = createTheme({
     ActionIcon: ActionIcon.extend({ defaultProps: { variant: 'subtle', color: 'gray' } }),
     Button: Button.extend({ defaultProps: { variant: 'default' } }),
     Checkbox: Checkbox.extend({ defaultProps: { size: 'xs' } }),
-    Modal: Modal.extend({ defaultProps: { transitionProps: { duration: 0 } } }),
+    Modal: Modal.extend({
+      defaultProps: {
+        transitionProps: { duration: 0 },
+        closeButtonProps: { 'aria-label': 'Close' },
+        // The head of a dialog is no head of the page.
+        attributes: { header: { role: 'presentation' } },
+      },
+    }),
     NativeSelect: NativeSelect.extend({ defaultProps: { size: 'xs' } }),
     NumberInput: NumberInput.extend({ defaultProps: { size: 'xs' } }),
     Popover: Popover.extend({

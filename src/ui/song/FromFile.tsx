@@ -83,7 +83,7 @@ export const FromFile = ({ band }: { readonly band: string }) => {
           size="xs"
           leftSection={<IconDownload size={16} />}
         >
-          Export the whole band as a back-up (JSON)
+          Back-up of the band (JSON)
         </Button>
       </Group>
       <Text size="sm" c="dimmed">

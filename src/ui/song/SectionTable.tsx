@@ -1,6 +1,6 @@
 'use client';
 
-import { Button } from '@mantine/core';
+import { Button, VisuallyHidden } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { type KeyboardEvent, type ReactNode, useMemo, useRef } from 'react';
 import type { Heard } from '@/audio/player';
@@ -148,13 +148,17 @@ const sectionAt = ({ program, place }: Heard): string | undefined => {
 const Head = () => (
   <thead>
     <tr>
-      <th aria-label="Move" />
+      <th>
+        <VisuallyHidden>Move</VisuallyHidden>
+      </th>
       <th title="The bar as it goes by, repeats unrolled">Played</th>
       <th title="The bar on the page, repeats folded">Written</th>
       <th>Starts</th>
       <th className={classes.text}>Section</th>
       <th>Bars</th>
-      <th aria-label="Counted as" />
+      <th>
+        <VisuallyHidden>Counted as</VisuallyHidden>
+      </th>
       <th>Times</th>
       <th
         className={classes.text}

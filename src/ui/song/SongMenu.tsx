@@ -33,10 +33,10 @@ export const SongMenu = ({ band, song, title, arrangement, others }: Props) => {
     <>
       <ThingMenu
         thing={{ what: 'song', id: song, title }}
+        called=" the song"
         onCopied={(id) => router.push(`/${band}/songs/${id}`)}
         onAway={() => router.push(`/${band}/songs`)}
       >
-        <Menu.Label>This arrangement</Menu.Label>
         <Menu.Item leftSection={<IconCopyPlus size={16} />} onClick={() => setAsking('copy')}>
           Copy this arrangement
         </Menu.Item>
@@ -53,8 +53,6 @@ export const SongMenu = ({ band, song, title, arrangement, others }: Props) => {
             Delete this arrangement
           </Menu.Item>
         )}
-        <Menu.Divider />
-        <Menu.Label>The song</Menu.Label>
       </ThingMenu>
       {asking === 'rename' && <Rename thing={thing} field="name" onClose={close} />}
       {asking === 'copy' && (

@@ -1,6 +1,6 @@
 'use client';
 
-import { Tabs } from '@mantine/core';
+import { Tabs, VisuallyHidden } from '@mantine/core';
 import { IconFileText, IconGridDots } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
@@ -158,6 +158,7 @@ export const SongPage = (props: Props) => {
           {props.deleted && (
             <GoneNotice thing={{ what: 'song', id: props.song, title }} mayEdit={mayEdit} />
           )}
+          <VisuallyHidden component="h1">{title}</VisuallyHidden>
           <div className={classes.head}>
             <Title song={props.song} title={title} mayEdit={mayEdit} />
             <StartFields tap={tap} tapped={tapped} />

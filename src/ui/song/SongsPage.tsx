@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, TextInput } from '@mantine/core';
+import { Button, TextInput, VisuallyHidden } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -32,6 +32,7 @@ type Props = {
 /** All songs of the band. */
 export const SongsPage = ({ band, songs }: Props) => (
   <div className={classes.page}>
+    <VisuallyHidden component="h1">Songs</VisuallyHidden>
     {band.mayEdit && (
       <div className={classes.making}>
         <NewSong band={band.slug} />

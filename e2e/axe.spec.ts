@@ -1,0 +1,95 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { PAGES } from './pages';
+import { enter, openSong } from './support';
+
+/**
+ * What axe finds wrong with what is in sight, each with the first element that it is about. Menus are left
+ * out: the component library keeps an empty element in them that axe takes for an item.
+ */
+const faults = async (page: Page) => {
+  const { violations } = await new AxeBuilder({ page }).exclude('[role="menu"]').analyze();
+  return violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html.slice(0, 160)}`);
+};
+
+/** In which light and on which screens a page is looked at. */
+const LOOKS = [
+  { colorScheme: 'light', width: 1280, height: 800 },
+  { colorScheme: 'dark', width: 390, height: 844 },
+] as const;
+const NARROWEST = { width: 320, height: 640 };
+
+test('axe finds nothing on any page, light and dark, wide and narrow; none scrolls sideways', async ({
+  page,
+}) => {
+  test.setTimeout(240_000);
+  const found: string[] = [];
+  const look = async (path: string) => {
+    await page.goto(path);
+    await page.waitForLoadState('load');
+    for (const { colorScheme, ...size } of LOOKS) {
+      await page.emulateMedia({ colorScheme });
+      await page.setViewportSize(size);
+      await page.waitForTimeout(250);
+      for (const fault of await faults(page)) found.push(`${path}, ${colorScheme}: ${fault}`);
+    }
+    // A sheet of paper is as wide as it is.
+    if (/chart$|paper$/.test(path)) return;
+    for (const size of [...LOOKS, NARROWEST]) {
+      await page.setViewportSize(size);
+      // Staves are drawn again once the room for them is known.
+      await page.waitForTimeout(300);
+      const over = await page.evaluate(
+        () => document.documentElement.scrollWidth - window.innerWidth,
+      );
+      if (over > 0) found.push(`${path}, ${size.width} wide: ${over} pixels too wide`);
+    }
+  };
+  await look('/');
+  await enter(page);
+  const paths: string[] = [];
+  for (const address of Object.values(PAGES)) paths.push(await address(page));
+  for (const path of paths) await look(path);
+  expect(found).toEqual([]);
+});
+
+test('axe finds nothing in any view of a song, with a section chosen and its ruler open', async ({
+  page,
+}) => {
+  await enter(page);
+  await openSong(page, 'Nine Mile Ferry');
+  await page.getByLabel('Name of Bridge').click();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('r');
+  await expect(page.getByRole('region', { name: 'Places in Bridge' })).toBeVisible();
+  expect(await faults(page)).toEqual([]);
+  for (const view of ['As played', 'Text', 'Load', 'Click', 'Compare']) {
+    await page.getByRole('tab', { name: view }).click();
+    await page.waitForTimeout(300);
+    expect(await faults(page), view).toEqual([]);
+  }
+});
+
+test('axe finds nothing in what opens over a page', async ({ page }) => {
+  await enter(page);
+  await openSong(page, 'Nine Mile Ferry');
+  const over = page.locator('[role="dialog"], [role="menu"]');
+  for (const open of [
+    () => page.getByRole('button', { name: 'Export' }).click(),
+    () => page.getByRole('button', { name: 'More for Nine Mile Ferry' }).click(),
+    () => page.getByRole('button', { name: 'Levels and hearing' }).click(),
+    () => page.keyboard.press('?'),
+    () => page.keyboard.press('Control+k'),
+  ]) {
+    await open();
+    await expect(over.first()).toBeVisible();
+    await page.waitForTimeout(300);
+    expect(await faults(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+    await expect(over).toHaveCount(0);
+  }
+  await page.goto('/saltreach-nine/sets');
+  await page.getByRole('button', { name: 'New gig or rehearsal' }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  expect(await faults(page)).toEqual([]);
+});

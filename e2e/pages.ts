@@ -1,0 +1,29 @@
+import type { Page } from '@playwright/test';
+
+/** A page's address in the demo, for each page file. A new page without a row fails the test. */
+export const PAGES: Record<string, (page: Page) => Promise<string>> = {
+  'page.tsx': async () => '/',
+  '[band]/sets/page.tsx': async () => '/saltreach-nine/sets',
+  '[band]/songs/page.tsx': async () => '/saltreach-nine/songs',
+  '[band]/sets/[id]/page.tsx': async (page) => hrefOf(page, '/saltreach-nine/sets', /First set/),
+  '[band]/sets/[id]/paper/page.tsx': async (page) =>
+    `${await hrefOf(page, '/saltreach-nine/sets', /First set/)}/paper`,
+  '[band]/sets/[id]/stage/page.tsx': async (page) =>
+    `${await hrefOf(page, '/saltreach-nine/sets', /First set/)}/stage`,
+  '[band]/songs/[id]/stage/page.tsx': async (page) =>
+    `${await hrefOf(page, '/saltreach-nine/songs', /Slack Water/)}/stage`,
+  '[band]/songs/[id]/page.tsx': async (page) =>
+    hrefOf(page, '/saltreach-nine/songs', /Slack Water/),
+  '[band]/kit/page.tsx': async () => '/saltreach-nine/kit',
+  '[band]/click/page.tsx': async () => '/saltreach-nine/click',
+  '[band]/songs/[id]/kit/page.tsx': async (page) =>
+    `${await hrefOf(page, '/saltreach-nine/songs', /Slack Water/)}/kit`,
+  '[band]/songs/[id]/chart/page.tsx': async (page) =>
+    `${await hrefOf(page, '/saltreach-nine/songs', /Slack Water/)}/chart`,
+};
+
+/** The address that a link of a list leads to. */
+export const hrefOf = async (page: Page, list: string, name: RegExp) => {
+  await page.goto(list);
+  return (await page.getByRole('link', { name }).first().getAttribute('href'))!;
+};
