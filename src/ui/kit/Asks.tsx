@@ -117,7 +117,13 @@ const EasierWays = ({ pattern, onEasier }: Pick<Props, 'pattern' | 'onEasier'>) 
       <ul className={classes.ways}>
         {ways.map((way) => (
           <li key={way.name}>
-            <Button variant="subtle" size="compact-sm" onClick={() => onEasier(way)}>
+            <Button
+              variant="subtle"
+              size="compact-sm"
+              h="auto"
+              styles={{ label: { whiteSpace: 'normal' } }}
+              onClick={() => onEasier(way)}
+            >
               {way.name}
             </Button>
             <span>{way.leavesOut}</span>

@@ -223,7 +223,7 @@ const Variants = ({
   };
   return (
     <div className={classes.variants}>
-      <div className={classes.ways} role="tablist" aria-label="Ways to play it">
+      <div className={classes.tabs} role="tablist" aria-label="Ways to play it">
         {variants.map(({ id, variant, name }) => (
           <UnstyledButton
             key={id}
