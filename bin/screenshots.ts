@@ -79,7 +79,6 @@ await picture('click', LAPTOP, async (page) => {
   await page.goto('/saltreach-nine/click');
 });
 await picture('song-text', LAPTOP, view('Lantern over the Weir', 'Text'));
-await picture('song-compare', LAPTOP, view('Nine Mile Ferry', 'Compare'));
 await picture('song-paste', LAPTOP, async (page) => {
   await view('Slack Water', 'Text')(page);
   await page.getByRole('button', { name: 'Paste what the band sent' }).click();
@@ -96,14 +95,24 @@ const kit = async (page: Page) => {
   await page.locator('[data-drawn]').first().waitFor();
 };
 await picture('kit', LAPTOP, kit);
-await picture('kit-begin', LAPTOP, async (page) => {
-  await kit(page);
-  await page.getByRole('button', { name: 'Begin another' }).click();
-});
 await picture('chart', { width: 1000, height: 1240 }, async (page) => {
-  await song('Low Tide Blues')(page);
+  await song('Lantern over the Weir')(page);
   await page.getByRole('link', { name: 'Chart' }).click();
   await page.waitForURL(/chart$/);
+});
+await picture('floor', { width: 1000, height: 1240 }, async (page) => {
+  await set('First set')(page);
+  await page.getByRole('link', { name: 'Print' }).click();
+  await page.waitForURL(/paper$/);
+});
+await picture('stage', TABLET, async (page) => {
+  await set('First set')(page);
+  await page.getByRole('link', { name: 'Stage' }).click();
+  await page.waitForURL(/stage$/);
+  await page.waitForTimeout(500);
+  await page.keyboard.press('h');
+  for (let sections = 0; sections < 3; sections++) await page.keyboard.press('PageDown');
+  for (let bars = 0; bars < 5; bars++) await page.keyboard.press('ArrowRight');
 });
 await picture('song-dark', LAPTOP, song('Seven at the Harbour Wall', 'Stamp'), {
   colorScheme: 'dark',

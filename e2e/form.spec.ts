@@ -92,7 +92,8 @@ test('a repeat is made, filled, given endings, seen as played, written out and u
   await expect(length(page)).toContainText('36 bars');
   await page.getByLabel('Times of the repeat').fill('3');
   await expect(length(page)).toContainText('52 bars');
-  await page.getByRole('button', { name: 'Add an ending' }).click();
+  await page.getByRole('button', { name: 'More for the repeat' }).click();
+  await page.getByRole('menuitem', { name: 'Add an ending' }).click();
   await page.getByLabel('Passes of the ending').fill('1 2');
   await expect(length(page)).toContainText('60 bars');
   await expect(page.getByLabel('Bars of Ending')).toHaveValue('4');
@@ -110,7 +111,8 @@ test('a repeat is made, filled, given endings, seen as played, written out and u
   await expect(played).toHaveCount(9);
   await expect(played.nth(4)).toContainText('2 of 3');
   await page.keyboard.press('u');
-  await page.getByRole('button', { name: 'Write out' }).click();
+  await page.getByRole('button', { name: 'More for the repeat' }).click();
+  await page.getByRole('menuitem', { name: 'Write out' }).click();
   await expect(length(page)).toContainText('60 bars');
   await expect(page.getByLabel(/^Name of/)).toHaveCount(9);
   await page.getByRole('button', { name: 'Undo' }).click();

@@ -21,7 +21,7 @@ test('the stage introduces a song, counts it in, and says bars left, beat, what 
   await openStage(page);
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Slack Water');
   await expect(page.getByText('96 quarters a minute · 4/4 · count 4 · 3:20')).toBeVisible();
-  await expect(page.getByText('begins with Intro, p, hats by foot')).toBeVisible();
+  await expect(page.getByText('begins with Intro, p, Quay pedal, hats by foot')).toBeVisible();
   await expect(page.getByText('No crash at the beginning of Bridge.')).toBeVisible();
   await page.keyboard.press('Space');
   await expect(page.getByText('count, of 4')).toBeVisible();
@@ -82,6 +82,26 @@ test('what plays on the set’s page goes on playing on its stage', async ({ pag
   await page.waitForURL(/\/stage$/);
   await expect(left(page)).toHaveText(/^[34]$/);
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+});
+
+test('a place that is flagged stands on the set’s page afterwards, with a word for it, until it is done', async ({
+  page,
+}) => {
+  const set = await openStage(page);
+  await page.keyboard.press('h');
+  for (let stops = 0; stops < 2; stops++) await page.keyboard.press('PageDown');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('f');
+  await expect(page.getByText('Flagged: Slack Water, Verse, bar 6')).toBeVisible();
+  await page.goto(set);
+  await page.getByRole('button', { name: '1 flag' }).click();
+  const row = page.getByRole('row', { name: /Slack Water, Verse, bar 6/ });
+  await row.getByRole('textbox').fill('came in early');
+  await page.reload();
+  await page.getByRole('button', { name: '1 flag' }).click();
+  await expect(row.getByRole('textbox')).toHaveValue('came in early');
+  await row.getByRole('button').click();
+  await expect(page.getByRole('button', { name: /flag/ })).toHaveCount(0);
 });
 
 /** Every text of the page with its contrast against what is behind it (WCAG 2.2, 1.4.3). */

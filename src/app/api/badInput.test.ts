@@ -3,6 +3,7 @@ import { DEMO_PASSPHRASE } from '@/server/demo/people';
 import { COOKIE } from '@/server/http';
 import { signIn } from '@/server/people';
 import { openTestDatabase, type TestDatabase } from '@/server/testing/database';
+import * as events from './bands/[band]/events/route';
 import * as songs from './bands/[band]/songs/route';
 import * as changes from './documents/[id]/changes/route';
 import * as click from './documents/[id]/click/route';
@@ -12,6 +13,8 @@ import * as song from './songs/[id]/route';
 
 let db: TestDatabase;
 let ferry: string;
+/** The song that it is an arrangement of. */
+let ferrySong: string;
 let cookie: string;
 beforeAll(async () => {
   db = await openTestDatabase('bad_input_test');
@@ -19,6 +22,7 @@ beforeAll(async () => {
     'SELECT arrangement.id FROM arrangement JOIN song ON song.id = song WHERE title = $1',
     ['Nine Mile Ferry'],
   );
+  ferrySong = await db.value('SELECT song FROM arrangement WHERE id = $1', [ferry]);
   cookie = `${COOKIE}=${(await signIn('Wren Halloway', DEMO_PASSPHRASE)).token}`;
 });
 afterAll(() => db.close());
@@ -226,7 +230,7 @@ test('a revision beyond what the database counts to is refused', async () => {
 test('a body of another type, and a request from another site, are refused', async () => {
   const change = JSON.stringify({ title: 'Nine Mile Ferry' });
   const from = (headers: Record<string, string>) =>
-    send(song.PATCH, change, { id: ferry }, '', headers);
+    send(song.PATCH, change, { id: ferrySong }, '', headers);
   expect((await from({ 'content-type': 'text/plain' })).text).toContain('application/json');
   expect((await from({ 'sec-fetch-site': 'cross-site' })).status).toBe(403);
   expect((await from({ 'sec-fetch-site': 'same-site' })).status).toBe(403);
@@ -251,14 +255,28 @@ test('what is not there is not there, whatever its id looks like', async () => {
   expect((await send(songs.POST, '{"title":"x"}', { band: '../../etc' })).status).toBe(404);
 });
 
+test('a gig is at a time, in a time zone that there is', async () => {
+  const said = { kind: 'gig', title: 'Ball', place: '', startsAt: '2027-01-05T20:00:00Z' };
+  const add = (fields: object) =>
+    send(events.POST, JSON.stringify({ ...said, loadInAt: null, ...fields }), {
+      band: 'saltreach-nine',
+    });
+  expect((await add({ timeZone: 'Saltreach/Quay' })).text).toContain('There is no such time zone');
+  expect((await add({ timeZone: 'Europe/Lisbon', startsAt: 'tonight' })).text).toContain(
+    'on which day',
+  );
+  expect((await add({ timeZone: 'Europe/Lisbon', title: ' ' })).text).toContain('needs a name');
+  expect((await add({ timeZone: 'Europe/Lisbon' })).status).toBe(201);
+});
+
 test('a song’s title follows the same rules as a section’s name', async () => {
-  expect((await send(song.PATCH, '{"title":""}')).text).toContain('needs a name');
-  expect((await send(song.PATCH, JSON.stringify({ title: 'x'.repeat(10_000) }))).status).toBe(422);
+  const rename = (body: string) => send(song.PATCH, body, { id: ferrySong });
+  expect((await rename('{"title":""}')).text).toContain('needs a name');
+  expect((await rename(JSON.stringify({ title: 'x'.repeat(10_000) }))).status).toBe(422);
   expect(
-    (await send(song.PATCH, JSON.stringify({ title: 'Nine Mile "Ferry" X: y 🛶 \u202e3pm' })))
-      .status,
+    (await rename(JSON.stringify({ title: 'Nine Mile "Ferry" X: y 🛶 \u202e3pm' }))).status,
   ).toBe(204);
-  expect((await send(song.PATCH, JSON.stringify({ title: 'two\r\nlines' }))).text).toContain(
+  expect((await rename(JSON.stringify({ title: 'two\r\nlines' }))).text).toContain(
     'cannot be kept',
   );
 });

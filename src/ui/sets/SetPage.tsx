@@ -30,6 +30,7 @@ import { HeadLink } from '../shared/HeadLink';
 import { newId } from '../shared/newId';
 import { Select } from '../shared/Select';
 import { Sortable } from '../shared/Sortable';
+import { FlagList } from '../stage/FlagList';
 import { StageLink } from '../stage/StageLink';
 import { useControls, useDrums, useMarkPlaying, useProgram } from '../transport';
 import { EveningProfile } from './EveningProfile';
@@ -109,6 +110,7 @@ export const SetPage = ({ opened, band, click, layout, event, deleted, songs: se
           <SetHeading set={set} event={event} mayEdit={mayEdit} edit={edit} />
           <SaveState {...live} />
           {mayEdit && <UndoButtons {...live} />}
+          <FlagList of={`/${band}/sets/${opened.id}`} />
           <StageLink href={`/${band}/sets/${opened.id}/stage`} />
           <HeadLink
             href={`/${band}/sets/${opened.id}/paper`}

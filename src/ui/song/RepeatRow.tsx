@@ -1,9 +1,9 @@
 'use client';
 
 import { useSortable } from '@dnd-kit/sortable';
-import { Button, Checkbox } from '@mantine/core';
-import { IconGripVertical, IconRepeat } from '@tabler/icons-react';
-import { memo, type ReactNode } from 'react';
+import { ActionIcon, Button, Checkbox, Menu } from '@mantine/core';
+import { IconDots, IconGripVertical, IconRepeat } from '@tabler/icons-react';
+import { memo } from 'react';
 import {
   addEnding,
   dissolve,
@@ -103,32 +103,39 @@ export const RepeatRow = memo(({ node, map, depth, mayEdit, edit }: RepeatProps)
         )}
         {mayEdit && (
           <span className={classes.blockTools}>
-            <Tool
-              title="An ending for the passes that have none"
-              disabled={open.length === 0}
-              onClick={() =>
-                edit(
-                  addEnding(node, node.endings.length ? open : open.slice(0, 1), 'Ending', newId),
-                )
-              }
-            >
-              Add an ending
-            </Tool>
-            <Tool
-              title="Every pass as sections of its own"
-              onClick={() => edit(unfold(map, id, newId))}
-            >
-              Write out
-            </Tool>
-            <Tool
-              title="Leave what is in it, played once"
-              onClick={() => edit(dissolve(map, node))}
-            >
-              Unbracket
-            </Tool>
-            <Tool title="With all that is in it" onClick={() => edit(removeRepeat(map, node))}>
-              Delete
-            </Tool>
+            <Menu position="bottom-end">
+              <Menu.Target>
+                <ActionIcon aria-label="More for the repeat" title="Endings, write out, delete">
+                  <IconDots size={18} />
+                </ActionIcon>
+              </Menu.Target>
+              <Menu.Dropdown>
+                <Menu.Item
+                  disabled={open.length === 0}
+                  onClick={() =>
+                    edit(
+                      addEnding(
+                        node,
+                        node.endings.length ? open : open.slice(0, 1),
+                        'Ending',
+                        newId,
+                      ),
+                    )
+                  }
+                >
+                  Add an ending for the passes that have none
+                </Menu.Item>
+                <Menu.Item onClick={() => edit(unfold(map, id, newId))}>
+                  Write out every pass
+                </Menu.Item>
+                <Menu.Item onClick={() => edit(dissolve(map, node))}>
+                  Unbracket: leave what is in it, played once
+                </Menu.Item>
+                <Menu.Item onClick={() => edit(removeRepeat(map, node))}>
+                  Delete it with all that is in it
+                </Menu.Item>
+              </Menu.Dropdown>
+            </Menu>
           </span>
         )}
       </td>
@@ -170,25 +177,17 @@ export const EndingRow = memo(({ node, depth, mayEdit, edit }: EndingProps) => {
         </span>
         {mayEdit && node.body.length === 0 && (
           <span className={classes.blockTools}>
-            <Tool title="It holds nothing" onClick={() => edit([removeRecord('endings', id)])}>
+            <Button
+              variant="subtle"
+              size="compact-sm"
+              title="It holds nothing"
+              onClick={() => edit([removeRecord('endings', id)])}
+            >
               Delete
-            </Tool>
+            </Button>
           </span>
         )}
       </td>
     </tr>
   );
 });
-
-type ToolProps = {
-  readonly title: string;
-  readonly onClick: () => void;
-  readonly disabled?: boolean;
-  readonly children: ReactNode;
-};
-
-const Tool = ({ title, onClick, disabled = false, children }: ToolProps) => (
-  <Button variant="subtle" size="compact-sm" title={title} onClick={onClick} disabled={disabled}>
-    {children}
-  </Button>
-);

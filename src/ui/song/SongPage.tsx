@@ -19,6 +19,7 @@ import { ExportButton } from '../shared/ExportButton';
 import { HeadLink } from '../shared/HeadLink';
 import { newId } from '../shared/newId';
 import { PAUSE, useSettled } from '../shared/useSettled';
+import { FlagList } from '../stage/FlagList';
 import { StageLink } from '../stage/StageLink';
 import { useDrums, useProgram } from '../transport';
 import { type Arrangement, Arrangements } from './Arrangements';
@@ -173,6 +174,7 @@ export const SongPage = (props: Props) => {
               label="Chart"
               icon={<IconFileText size={17} aria-hidden="true" />}
             />
+            <FlagList of={`/${props.band}/songs/${opened.id}`} />
             <StageLink href={`/${props.band}/songs/${opened.id}/stage`} />
             <ExportButton
               document={opened.id}

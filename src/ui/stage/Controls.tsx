@@ -6,6 +6,7 @@ import {
   IconChevronLeft,
   IconChevronRight,
   IconDoorExit,
+  IconFlag,
   IconHandStop,
   IconListDetails,
   IconPlayerPauseFilled,
@@ -28,6 +29,7 @@ type Props = {
   readonly onHand: () => void;
   readonly onSection: (by: 1 | -1) => void;
   readonly onSong: (by: 1 | -1) => void;
+  readonly onFlag: () => void;
   readonly onMore: () => void;
   readonly onFull: () => void;
   readonly onLeave: () => void;
@@ -35,7 +37,7 @@ type Props = {
 
 /** What a stick can hit: play or go on by hand, wait, leave the vamp, the next song. */
 export const Controls = (props: Props) => {
-  const { byHand, awake, onHand, onSection, onSong, onMore, onFull, onLeave } = props;
+  const { byHand, awake, onHand, onSection, onSong, onFlag, onMore, onFull, onLeave } = props;
   const { is, waits, toggle, move, toggleWait, plays, page } = useTransport();
   const runs = is !== 'stopped';
   const inSet = ((plays ?? page)?.program.songs.length ?? 0) > 1;
@@ -84,6 +86,9 @@ export const Controls = (props: Props) => {
         {byHand && 'By hand: a pedal or key goes on'}
         {awake === 'no' && ' · this browser may turn the screen off'}
       </Text>
+      <Large label="Flag this place (F)" onClick={onFlag}>
+        <IconFlag size={28} />
+      </Large>
       <Large label={byHand ? 'With the click (H)' : 'By hand (H)'} onClick={onHand}>
         <IconHandStop size={28} />
       </Large>

@@ -13,22 +13,30 @@ type Props = {
   readonly songs: readonly SentSong[];
   readonly click: ClickSettings;
   readonly layout: Layout;
+  readonly band: string;
   readonly back: string;
 };
 
 /** A set on stage, its songs as it plays them. */
-export const StageOfSet = ({ set: sent, songs, click, layout, back }: Props) => {
-  const { set, program, maps } = useMemo(() => {
+export const StageOfSet = ({ set: sent, songs, click, layout, band, back }: Props) => {
+  const { set, program, maps, pages } = useMemo(() => {
     const set = unpacked(sent);
     const above = [click, set.click];
     const { entries, program } = entriesOf(set, compileSongs(received(songs), above), above);
-    return { set, program, maps: entries.flatMap(({ joined }) => (joined ? [joined.map] : [])) };
-  }, [sent, songs, click]);
+    const known = entries.flatMap(({ item, joined }) => (joined ? [{ item, joined }] : []));
+    return {
+      set,
+      program,
+      maps: known.map(({ joined }) => joined.map),
+      pages: known.map(({ item }) => `/${band}/songs/${item.arrangement}`),
+    };
+  }, [sent, songs, click, band]);
   return (
     <StagePage
       title={set.heading.title}
       program={program}
       maps={maps}
+      pages={pages}
       layout={layout}
       slotMinutes={set.heading.slotMinutes}
       back={back}

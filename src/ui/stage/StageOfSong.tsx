@@ -19,15 +19,16 @@ type Props = {
 
 /** One song on stage. */
 export const StageOfSong = ({ map: sent, title, click, layout, back }: Props) => {
-  const { program, maps } = useMemo(() => {
+  const { program, maps, pages } = useMemo(() => {
     const map = unpacked(sent);
-    return { program: soloProgram(title, compile(map, [click])), maps: [map] };
-  }, [sent, title, click]);
+    return { program: soloProgram(title, compile(map, [click])), maps: [map], pages: [back] };
+  }, [sent, title, click, back]);
   return (
     <StagePage
       title={title}
       program={program}
       maps={maps}
+      pages={pages}
       layout={layout}
       slotMinutes={null}
       back={back}

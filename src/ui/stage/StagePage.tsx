@@ -7,9 +7,12 @@ import type { RoadMap } from '@/core/song/roadmap';
 import type { Program } from '@/core/song/set';
 import { stageSong } from '@/core/song/stage';
 import { useCommands } from '../shared/commands';
+import { newId } from '../shared/newId';
+import { tell } from '../shared/tell';
 import { useDrums, useProgram, useTransport } from '../transport';
 import { step, stopsOf } from './byHand';
 import { Controls } from './Controls';
+import { useFlags } from './flags';
 import { MomentView } from './MomentView';
 import { Route } from './Route';
 import classes from './Stage.module.css';
@@ -24,13 +27,16 @@ export type StageProps = {
   readonly maps: readonly RoadMap[];
   /** The member's own kit. */
   readonly layout: Layout;
+  /** The pages of its songs, in order. */
+  readonly pages: readonly string[];
   readonly slotMinutes: number | null;
   /** The page that it belongs to, and that one goes back to. */
   readonly back: string;
 };
 
 /** The set or song as it is played: dark, large, nothing to scroll. */
-export const StagePage = ({ title, program, maps, layout, slotMinutes, back }: StageProps) => {
+export const StagePage = (props: StageProps) => {
+  const { title, program, maps, pages, layout, slotMinutes, back } = props;
   const router = useRouter();
   const songs = useMemo(
     () =>
@@ -67,9 +73,26 @@ export const StagePage = ({ title, program, maps, layout, slotMinutes, back }: S
       ...now,
       density: DENSITIES[(DENSITIES.indexOf(now.density) + 1) % DENSITIES.length] ?? 'usual',
     }));
+  const { put } = useFlags(back);
+  const flag = () => {
+    if (moment.phase === 'over') return;
+    const [section, bar] =
+      moment.phase === 'song' ? [moment.name, moment.bar] : ['before it begins', 0];
+    put({
+      id: newId(),
+      at: new Date().toISOString(),
+      title: moment.title,
+      song: pages[moment.song] ?? back,
+      section,
+      bar,
+      words: '',
+    });
+    tell({ words: `Flagged: ${moment.title}, ${section}${bar > 0 ? `, bar ${bar}` : ''}` });
+  };
   const turnLight = () => setSettings((now) => ({ ...now, light: !now.light }));
   useCommands([
     { id: 'stage-hand', label: 'Stage: by hand, or with the click', keys: 'H', run: takeInHand },
+    { id: 'stage-flag', label: 'Stage: flag this place', keys: 'F', run: flag },
     { id: 'stage-more', label: 'Stage: show more or less', keys: 'V', run: densify },
     { id: 'stage-light', label: 'Stage: light or dark', keys: 'D', run: turnLight },
     { id: 'stage-larger', label: 'Stage: larger', keys: '+', run: () => resize(1) },
@@ -125,6 +148,7 @@ export const StagePage = ({ title, program, maps, layout, slotMinutes, back }: S
           if (byHand === undefined) playFrom(song.start);
           else setByHand(song.start);
         }}
+        onFlag={flag}
         onMore={densify}
         onFull={() => void toggleFull(frame.current)}
         onLeave={leave}

@@ -50,6 +50,7 @@ const Page = async ({ params }: Props) => {
       })}
       click={click}
       layout={layout}
+      band={band}
       back={`/${band}/sets/${id}`}
     />
   );
