@@ -14,6 +14,8 @@ type Props = {
   /** 1 is the size of the music stand. */
   readonly scale?: number;
   readonly barsPerLine?: number;
+  /** Whether it is drawn, and its program loaded, only when it comes into sight. */
+  readonly whenSeen?: boolean;
   /** At most so many bars; all where left out. */
   readonly bars?: number;
 };
@@ -21,15 +23,16 @@ type Props = {
 /** A pattern on a staff, as wide as there is room. The drawing comes once its program is loaded. */
 export const StaffView = (props: Props) => {
   const { pattern, left = false, sticking = false, counting = false, scale = 1 } = props;
-  const { barsPerLine = 2, bars: most } = props;
+  const { barsPerLine = 2, bars: most, whenSeen = false } = props;
   const frame = useRef<HTMLDivElement>(null);
   const room = useRoom(frame);
+  const seen = useSeen(frame, whenSeen);
   const bars = useMemo(() => engrave(pattern, left).slice(0, most), [pattern, left, most]);
   const { meter } = pattern;
   useEffect(() => {
     let gone = false;
     const fitting = Math.min(barsPerLine, bars.length);
-    if (room === 0) return;
+    if (room === 0 || !seen) return;
     void import('./drawStaff').then(({ drawStaff }) => {
       if (gone || !frame.current) return;
       const needed = widthOf(bars, fitting);
@@ -54,7 +57,7 @@ export const StaffView = (props: Props) => {
     return () => {
       gone = true;
     };
-  }, [bars, meter, pattern, room, sticking, counting, scale, barsPerLine]);
+  }, [bars, meter, pattern, room, seen, sticking, counting, scale, barsPerLine]);
   return (
     <div
       ref={frame}
@@ -79,4 +82,19 @@ const useRoom = (frame: React.RefObject<HTMLDivElement | null>): number => {
     return () => observer.disconnect();
   }, [frame]);
   return room;
+};
+
+/** Whether an element has come into sight; at once where nobody asks for that. */
+const useSeen = (frame: React.RefObject<HTMLDivElement | null>, asked: boolean): boolean => {
+  const [seen, setSeen] = useState(!asked);
+  useEffect(() => {
+    const element = frame.current;
+    if (!element || seen) return;
+    const observer = new IntersectionObserver((entries) => {
+      if (entries.some(({ isIntersecting }) => isIntersecting)) setSeen(true);
+    });
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [frame, seen]);
+  return seen;
 };

@@ -23,7 +23,7 @@ export const useMending = () => {
   const change = useCallback(
     async (thing: Thing, fields: object): Promise<boolean> => {
       const called = await call('PATCH', addressOf(thing), fields);
-      if (!called.ok) tell({ words: called.sentence, wrong: true });
+      if (!called.ok) void tell({ words: called.sentence, wrong: true });
       else router.refresh();
       return called.ok;
     },
@@ -32,14 +32,14 @@ export const useMending = () => {
   return useMemo(() => {
     const bringBack = async (thing: Thing) => {
       if (await change(thing, { deleted: false, ...(archives(thing) && { archived: false }) }))
-        tell({ words: `${named(thing)} is back.` });
+        void tell({ words: `${named(thing)} is back.` });
     };
     return {
       bringBack,
       rename: (thing: Thing, fields: object) => change(thing, fields),
       remove: async (thing: Thing) => {
         if (!(await change(thing, { deleted: true }))) return false;
-        tell({
+        void tell({
           words: `${named(thing)} is deleted. It can be brought back for 30 days.`,
           undo: () => void bringBack(thing),
         });
@@ -47,12 +47,12 @@ export const useMending = () => {
       },
       archive: async (thing: Thing) => {
         if (!(await change(thing, { archived: true }))) return false;
-        tell({ words: `${named(thing)} is archived.`, undo: () => void bringBack(thing) });
+        void tell({ words: `${named(thing)} is archived.`, undo: () => void bringBack(thing) });
         return true;
       },
       copy: async (thing: Thing, body?: object): Promise<string | undefined> => {
         const called = await call<{ id: string }>('POST', `${addressOf(thing)}/copy`, body);
-        if (!called.ok) tell({ words: called.sentence, wrong: true });
+        if (!called.ok) void tell({ words: called.sentence, wrong: true });
         else router.refresh();
         return called.ok ? called.value.id : undefined;
       },

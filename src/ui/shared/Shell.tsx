@@ -1,7 +1,6 @@
 'use client';
 
 import { ActionIcon, Menu, UnstyledButton, useMantineColorScheme } from '@mantine/core';
-import { Notifications } from '@mantine/notifications';
 import '@mantine/notifications/styles.css';
 import {
   IconKeyboard,
@@ -20,6 +19,10 @@ import { call } from './call';
 import { CommandProvider, keyText, useCommands } from './commands';
 import classes from './Shell.module.css';
 
+const Notifications = dynamic(
+  () => import('@mantine/notifications').then((library) => library.Notifications),
+  { ssr: false },
+);
 const Palette = dynamic(() => import('./Palette'), { ssr: false });
 const BeforeSigningOut = dynamic(() => import('./BeforeSigningOut'), { ssr: false });
 

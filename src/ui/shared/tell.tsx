@@ -1,7 +1,6 @@
 'use client';
 
 import { Button, Group, Text } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 
 type Told = {
   readonly words: string;
@@ -16,7 +15,8 @@ const LONG = 12_000;
 const SHORT = 5000;
 
 /** Says what was done, at the edge of the page. */
-export const tell = ({ words, wrong = false, undo }: Told): void => {
+export const tell = async ({ words, wrong = false, undo }: Told): Promise<void> => {
+  const { notifications } = await import('@mantine/notifications');
   const id = notifications.show({
     autoClose: undo || wrong ? LONG : SHORT,
     color: wrong ? 'ember' : 'gray',

@@ -87,7 +87,7 @@ export const StagePage = (props: StageProps) => {
       bar,
       words: '',
     });
-    tell({ words: `Flagged: ${moment.title}, ${section}${bar > 0 ? `, bar ${bar}` : ''}` });
+    void tell({ words: `Flagged: ${moment.title}, ${section}${bar > 0 ? `, bar ${bar}` : ''}` });
   };
   const turnLight = () => setSettings((now) => ({ ...now, light: !now.light }));
   useCommands([

@@ -12,7 +12,10 @@ jest.mock('next/link', () => ({
     <a href={href}>{children}</a>
   ),
 }));
-jest.mock('next/dynamic', () => ({ __esModule: true, default: () => () => null }));
+jest.mock('next/dynamic', () => ({
+  __esModule: true,
+  default: jest.requireActual('../testing/dynamic').dynamic,
+}));
 
 const FERRY = songOf('song 240, in 4/4, count 4\nA: 4\nTalk: 4, vamp "nod"\nB: 4');
 const OTHER = songOf('song 120, in 4/4, count 4\nA: 4');
@@ -102,8 +105,8 @@ test('on another page it plays on, and a link leads back', async () => {
 test('from a bar by its number; one that is not there is told', async () => {
   const { run } = shown();
   fireEvent.click(screen.getByRole('button', { name: 'Play from a bar (B)' }));
-  await run(0.1);
-  const bar = screen.getByRole('textbox', { name: 'Bar' });
+  // Its form is fetched when it is asked for.
+  const bar = await screen.findByRole('textbox', { name: 'Bar' });
   fireEvent.change(bar, { target: { value: '13' } });
   expect(screen.getByText(/has bars 1 to 12, repeats counted each time/)).toBeTruthy();
   fireEvent.change(bar, { target: { value: '10' } });

@@ -1,6 +1,6 @@
 'use client';
 
-import { ActionIcon, Group, Slider, Stack, Text } from '@mantine/core';
+import { ActionIcon } from '@mantine/core';
 import {
   IconMinus,
   IconPlayerPlayFilled,
@@ -13,14 +13,12 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useEffect, useRef } from 'react';
 import type { Heard } from '@/audio/player';
-import { LEVEL_RANGE } from '@/core/music/click';
 import { perMinuteAt, seconds, ticks } from '@/core/music/time';
 import { songAt } from '@/core/song/set';
 import { speedAt, ticksAt } from '@/core/song/timeline';
 import { useCommands } from '../shared/commands';
 import { Drop } from '../shared/Drop';
 import { FromBar } from './FromBar';
-import { Hearing } from './Hearing';
 import { Live } from './Live';
 import classes from './TransportBar.module.css';
 import { useTransport } from './TransportProvider';
@@ -28,6 +26,7 @@ import { type Piece, RATES } from './transport';
 import { wordsAt } from './words';
 
 const Devices = dynamic(() => import('./Devices'), { ssr: false });
+const Levels = dynamic(() => import('./Levels'), { ssr: false });
 const Moves = dynamic(() => import('./Moves'), { ssr: false });
 
 /** At the foot of every place: play and stop, where we are in words, tempo, click level. */
@@ -162,41 +161,14 @@ const Speed = () => {
   );
 };
 
-/** How loud click and drums are, and what to heed with that; the machines that run along. */
-const Level = () => {
-  const { page, plays, levels, setLevels } = useTransport();
-  const drums = (plays ?? page)?.drums;
-  const slider = (what: keyof typeof levels, label: string) => (
-    <div>
-      <Group justify="space-between">
-        <Text size="sm">{label}</Text>
-        <Text size="sm">{levelWords(what, levels[what])}</Text>
-      </Group>
-      <Slider
-        thumbLabel={label}
-        label={null}
-        min={LEVEL_RANGE.lowest}
-        max={LEVEL_RANGE.highest}
-        value={levels[what]}
-        onChange={(level) => setLevels({ [what]: level })}
-      />
-    </div>
-  );
-  return (
-    <div className={classes.level}>
-      <Drop face={<IconVolume size={20} />} label="Levels and hearing" position="top-end">
-        <Stack w={300} gap="xs">
-          {slider('click', 'Click level')}
-          {drums && slider('drums', 'Drum level')}
-          <Hearing />
-        </Stack>
-      </Drop>
-      <Drop face={<IconPlug size={20} />} label="Machines that run along" position="top-end">
-        <Devices />
-      </Drop>
-    </div>
-  );
-};
-
-const levelWords = (what: 'click' | 'drums', level: number): string =>
-  what === 'drums' && level <= LEVEL_RANGE.lowest ? 'off' : `${String(level).replace('-', '−')} dB`;
+/** How loud it is; the machines that run along. */
+const Level = () => (
+  <div className={classes.level}>
+    <Drop face={<IconVolume size={20} />} label="Levels and hearing" position="top-end">
+      <Levels />
+    </Drop>
+    <Drop face={<IconPlug size={20} />} label="Machines that run along" position="top-end">
+      <Devices />
+    </Drop>
+  </div>
+);

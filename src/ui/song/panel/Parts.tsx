@@ -136,7 +136,7 @@ const PartFields = ({ map, part, mayEdit, edit }: FieldsProps) => {
           onChange={(chosen) => edit(setField('parts', id, 'groove', chosen))}
         />
       </div>
-      {groove && <StaffView pattern={groove} scale={0.6} barsPerLine={1} />}
+      {groove && <StaffView pattern={groove} scale={0.6} barsPerLine={1} whenSeen />}
     </div>
   );
 };

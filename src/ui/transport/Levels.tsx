@@ -1,0 +1,40 @@
+'use client';
+
+import { Group, Slider, Stack, Text } from '@mantine/core';
+import { LEVEL_RANGE } from '@/core/music/click';
+import { Hearing } from './Hearing';
+import { useTransport } from './TransportProvider';
+
+/** How loud click and drums are, and what to heed with that. */
+const Levels = () => {
+  const { page, plays, levels, setLevels } = useTransport();
+  const drums = (plays ?? page)?.drums;
+  const slider = (what: keyof typeof levels, label: string) => (
+    <div>
+      <Group justify="space-between">
+        <Text size="sm">{label}</Text>
+        <Text size="sm">{levelWords(what, levels[what])}</Text>
+      </Group>
+      <Slider
+        thumbLabel={label}
+        label={null}
+        min={LEVEL_RANGE.lowest}
+        max={LEVEL_RANGE.highest}
+        value={levels[what]}
+        onChange={(level) => setLevels({ [what]: level })}
+      />
+    </div>
+  );
+  return (
+    <Stack w={300} gap="xs">
+      {slider('click', 'Click level')}
+      {drums && slider('drums', 'Drum level')}
+      <Hearing />
+    </Stack>
+  );
+};
+
+export default Levels;
+
+const levelWords = (what: 'click' | 'drums', level: number): string =>
+  what === 'drums' && level <= LEVEL_RANGE.lowest ? 'off' : `${String(level).replace('-', '−')} dB`;
