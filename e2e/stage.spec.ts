@@ -91,6 +91,8 @@ test('a place that is flagged stands on the set’s page afterwards, with a word
   await page.keyboard.press('h');
   for (let stops = 0; stops < 2; stops++) await page.keyboard.press('PageDown');
   await page.keyboard.press('ArrowRight');
+  // What is flagged is what is in sight.
+  await expect(left(page)).toHaveText('15');
   await page.keyboard.press('f');
   await expect(page.getByText('Flagged: Slack Water, Verse, bar 6')).toBeVisible();
   await page.goto(set);
