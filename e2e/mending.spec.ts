@@ -80,9 +80,30 @@ test('an arrangement is renamed and deleted, never the last one', async ({ page 
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Three minutes');
   await page.keyboard.press('Enter');
   await expect(page.locator('strong', { hasText: 'Three minutes' })).toBeVisible();
+  const copy = page.url();
   await menu('Delete this arrangement');
   await expect(page.locator('strong', { hasText: 'As recorded' })).toBeVisible();
   await expect(page.getByRole('link', { name: 'Three minutes' })).toHaveCount(0);
+  await page.goto(copy);
+  await expect(page.getByText('This arrangement is deleted.')).toBeVisible();
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(page.getByText('is deleted.')).toHaveCount(0);
+  await expect(page.getByRole('link', { name: 'As recorded' })).toBeVisible();
+});
+
+test('the page of a set says that its gig is deleted, and brings that back', async ({ page }) => {
+  await page.goto('/saltreach-nine/sets');
+  const gig = page.getByRole('region', { name: 'Rehearsal for the quay' });
+  const set = (await gig.getByRole('link', { name: /Run-through/ }).getAttribute('href'))!;
+  await gig.getByRole('button', { name: 'More for Rehearsal for the quay' }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(gig).toHaveCount(0);
+  await page.goto(set);
+  await expect(page.getByText('The gig or rehearsal of this set is deleted.')).toBeVisible();
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(page.getByText('is deleted.')).toHaveCount(0);
+  await page.goto('/saltreach-nine/sets');
+  await expect(gig).toHaveCount(1);
 });
 
 test.describe('somebody in another time zone', () => {

@@ -99,6 +99,14 @@ test('every page runs only scripts of its own answer, and breaks no rule that it
     });
     await page.waitForLoadState('load');
   }
+  // What opens over a page keeps the one behind it from scrolling, by a style of its own.
+  await page.goto('/saltreach-nine/sets');
+  await expect(page.getByTestId('where')).toHaveText(/Open a set or a song/);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'All keys' })).toBeVisible();
+  await expect
+    .poll(() => page.evaluate(() => getComputedStyle(document.body).overflow))
+    .toMatch(/hidden/);
   expect(nonces.size).toBe(Object.keys(PAGES).length);
   expect(broken).toEqual([]);
 });

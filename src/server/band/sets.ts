@@ -17,7 +17,6 @@ const eventRow = z.object({
   /** An IANA name: its times are those of its place. */
   timeZone: z.string(),
   loadInAt: z.date().nullable(),
-  state: z.enum(['live', 'archived', 'deleted']),
 });
 
 /** A gig or rehearsal. */
@@ -31,21 +30,23 @@ const setRow = z.object({
   body: z.unknown(),
   band: z.string(),
   slug: z.string(),
-  deleted: z.boolean(),
+  /** Which of the two is deleted, the gig that it belongs to first. */
+  deleted: z.enum(['event', 'set']).nullable(),
 });
 
 /** A set with its document. */
 export type SetEntry = Omit<z.infer<typeof setRow>, 'body'> & { readonly set: SongSet };
 
 const EVENTS = `
-  SELECT id, kind, title, place, starts_at AS "startsAt", time_zone AS "timeZone", load_in_at AS "loadInAt",
-         CASE WHEN deleted_at IS NOT NULL THEN 'deleted' WHEN archived_at IS NOT NULL THEN 'archived'
-              ELSE 'live' END AS state
+  SELECT id, kind, title, place, starts_at AS "startsAt", time_zone AS "timeZone", load_in_at AS "loadInAt"
   FROM event`;
 const SETS = `
   SELECT song_set.id, song_set.event, document.revision, ${mayEdit('song_set.band')} AS "mayEdit",
-         document.body, band.id AS band, band.slug, song_set.deleted_at IS NOT NULL AS deleted
-  FROM song_set JOIN document ON document.id = song_set.id JOIN band ON band.id = song_set.band`;
+         document.body, band.id AS band, band.slug, 
+         CASE WHEN event.deleted_at IS NOT NULL THEN 'event'
+              WHEN song_set.deleted_at IS NOT NULL THEN 'set' END AS deleted
+  FROM song_set JOIN document ON document.id = song_set.id JOIN band ON band.id = song_set.band
+  JOIN event ON event.id = song_set.event`;
 
 /** A band's gigs and rehearsals, the next one first and past ones last; those put away where wanted. */
 export const bandEvents = (
@@ -65,7 +66,7 @@ export const bandSets = async (db: Queries, band: string): Promise<SetEntry[]> =
   (
     await db.many(
       setRow,
-      `${SETS} WHERE song_set.band = $1 AND song_set.deleted_at IS NULL ORDER BY event, position`,
+      `${SETS} WHERE song_set.band = $1 AND song_set.deleted_at IS NULL ORDER BY song_set.event, position`,
       [band],
     )
   ).map(withSet);
@@ -89,7 +90,7 @@ export const songsOfSet = async (db: Queries, set: SongSet): Promise<Map<string,
 };
 
 /** What is said of a gig or rehearsal when it is made. */
-export type NewEvent = Omit<BandEvent, 'id' | 'state'>;
+export type NewEvent = Omit<BandEvent, 'id'>;
 
 export const createEvent = async (db: Queries, band: string, event: NewEvent): Promise<string> => {
   const id = randomUUID();

@@ -19,7 +19,8 @@ const songRow = z.object({
   mayEdit: z.boolean(),
   band: z.string(),
   slug: z.string(),
-  state: z.enum(['live', 'archived', 'deleted']),
+  /** Which of the two is deleted, the song first. */
+  deleted: z.enum(['song', 'arrangement']).nullable(),
 });
 
 /** An arrangement with its song's title and its road map. */
@@ -30,8 +31,8 @@ const SONGS = `
          arrangement.name AS "arrangementName",
          ${VERSION} AS version, document.revision, ${mayEdit('document.band')} AS "mayEdit",
          band.id AS band, band.slug,
-         CASE WHEN coalesce(song.deleted_at, arrangement.deleted_at) IS NOT NULL THEN 'deleted'
-              WHEN song.archived_at IS NOT NULL THEN 'archived' ELSE 'live' END AS state
+         CASE WHEN song.deleted_at IS NOT NULL THEN 'song'
+              WHEN arrangement.deleted_at IS NOT NULL THEN 'arrangement' END AS deleted
   FROM arrangement
   JOIN song ON song.id = arrangement.song
   JOIN document ON document.id = arrangement.id

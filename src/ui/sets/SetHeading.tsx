@@ -10,6 +10,7 @@ import classes from './SetPage.module.css';
 
 /** The evening that a set is for. */
 export type SetEvent = {
+  readonly id: string;
   readonly title: string;
   readonly place: string;
   readonly startsAt: string;

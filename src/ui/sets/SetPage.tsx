@@ -57,8 +57,8 @@ type Props = {
   /** The member's own kit. */
   readonly layout: Layout;
   readonly event: SetEvent;
-  /** Whether it, or the gig it belongs to, is deleted. */
-  readonly deleted: boolean;
+  /** Which of the two is deleted. */
+  readonly deleted: 'event' | 'set' | null;
   readonly songs: readonly (SentSong & OfMember)[];
 };
 
@@ -101,7 +101,11 @@ export const SetPage = ({ opened, band, click, layout, event, deleted, songs: se
       <div>
         {deleted && (
           <GoneNotice
-            thing={{ what: 'set', id: opened.id, title: set.heading.title }}
+            thing={
+              deleted === 'event'
+                ? { what: 'event', id: event.id, title: event.title }
+                : { what: 'set', id: opened.id, title: set.heading.title }
+            }
             mayEdit={mayEdit}
           />
         )}

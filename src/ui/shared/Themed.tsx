@@ -1,7 +1,8 @@
 'use client';
 
 import { MantineProvider } from '@mantine/core';
-import type { ReactNode } from 'react';
+import { setNonce } from 'get-nonce';
+import { type ReactNode, useEffect } from 'react';
 import { cssVariables, theme } from './theme';
 
 type Props = {
@@ -11,13 +12,17 @@ type Props = {
 };
 
 /** The one theme, around everything. */
-export const Themed = ({ nonce, children }: Props) => (
-  <MantineProvider
-    theme={theme}
-    cssVariablesResolver={cssVariables}
-    defaultColorScheme="auto"
-    getStyleNonce={() => nonce}
-  >
-    {children}
-  </MantineProvider>
-);
+export const Themed = ({ nonce, children }: Props) => {
+  // The style by which a dialog keeps the page behind it from scrolling.
+  useEffect(() => setNonce(nonce), [nonce]);
+  return (
+    <MantineProvider
+      theme={theme}
+      cssVariablesResolver={cssVariables}
+      defaultColorScheme="auto"
+      getStyleNonce={() => nonce}
+    >
+      {children}
+    </MantineProvider>
+  );
+};

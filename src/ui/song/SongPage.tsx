@@ -47,8 +47,8 @@ type Props = {
   readonly band: string;
   /** The id of the song; `opened` is one of its arrangements. */
   readonly song: string;
-  /** Whether the song, or this arrangement, is deleted. */
-  readonly deleted: boolean;
+  /** Which of the two is deleted. */
+  readonly deleted: 'song' | 'arrangement' | null;
   readonly title: string;
   readonly arrangement: string;
   readonly others: readonly Arrangement[];
@@ -157,7 +157,14 @@ export const SongPage = (props: Props) => {
       <DraftsProvider document={opened.id}>
         <Tabs value={view} onChange={(next) => setView(next as View)} keepMounted={false}>
           {props.deleted && (
-            <GoneNotice thing={{ what: 'song', id: props.song, title }} mayEdit={mayEdit} />
+            <GoneNotice
+              thing={
+                props.deleted === 'song'
+                  ? { what: 'song', id: props.song, title }
+                  : { what: 'arrangement', id: opened.id, title: arrangement }
+              }
+              mayEdit={mayEdit}
+            />
           )}
           <VisuallyHidden component="h1">{title}</VisuallyHidden>
           <div className={classes.head}>

@@ -45,7 +45,7 @@ const Page = async ({ params }: Props) => {
       click={click}
       layout={layout}
       event={{ ...of, startsAt: of.startsAt.toISOString() }}
-      deleted={opened.deleted || of.state === 'deleted'}
+      deleted={opened.deleted}
       songs={songs.map(({ song, arrangement, arrangementName, title, map, revision, mayEdit }) => ({
         song,
         arrangement,

@@ -28,7 +28,7 @@ const Page = async ({ params }: Props) => {
   const { band, id } = await params;
   const {
     song,
-    state,
+    deleted,
     map,
     revision,
     mayEdit,
@@ -44,7 +44,7 @@ const Page = async ({ params }: Props) => {
       opened={{ id, document: packed(map), revision, mayEdit }}
       band={band}
       song={song}
-      deleted={state === 'deleted'}
+      deleted={deleted}
       title={title}
       arrangement={arrangementName}
       layout={layout}
