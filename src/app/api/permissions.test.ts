@@ -133,7 +133,7 @@ const MATRIX: Readonly<Record<string, Row>> = {
     expected: editors(204),
   },
   'POST /events/[id]/copy': { params: () => ({ id: event }), expected: editors(201) },
-  'GET /bands/[band]/away': { ...ofBand, expected: members(200) },
+  'GET /bands/[band]/removed': { ...ofBand, expected: members(200) },
   'GET /bands/[band]/find': { ...ofBand, expected: members(200) },
   'POST /bands/[band]/songs': { ...ofBand, body: () => ({ title: 'New' }), expected: editors(201) },
   'POST /bands/[band]/sets': { ...ofBand, body: () => ({ event }), expected: editors(201) },

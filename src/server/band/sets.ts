@@ -5,7 +5,7 @@ import { blankSet, itemsOf, type SongSet, setKind } from '@/core/song/set';
 import { type Queries, refuse } from '../database';
 import { asDocument, insertDocument, storeItems } from '../documents';
 import { mayEdit } from '../people/bands';
-import { mayChange } from './deleting';
+import { mayChange } from './removing';
 import { copyTitle, readSongs, type SongEntry } from './songs';
 
 const eventRow = z.object({
@@ -48,7 +48,7 @@ const SETS = `
   FROM song_set JOIN document ON document.id = song_set.id JOIN band ON band.id = song_set.band
   JOIN event ON event.id = song_set.event`;
 
-/** A band's gigs and rehearsals, the next one first and past ones last; those put away where wanted. */
+/** A band's gigs and rehearsals, the next one first and past ones last; archived ones where wanted. */
 export const bandEvents = (
   db: Queries,
   band: string,

@@ -1,13 +1,14 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
 import * as z from 'zod';
+import { packed } from '@/core/base/packed';
 import { clickSettingsSingle } from '@/core/music/click';
 import { layoutSchema, USUAL_LAYOUT } from '@/core/music/kit';
 import { blankRoadMap, LONGEST_NAME, type RoadMap, roadMapKind } from '@/core/song/roadmap';
 import { type Queries, refuse } from '../database';
 import { asDocument, insertDocument, keptDocument, VERSION } from '../documents';
 import { mayEdit, readOnly } from '../people/bands';
-import { mayChange } from './deleting';
+import { mayChange } from './removing';
 
 const songRow = z.object({
   song: z.string(),
@@ -45,7 +46,7 @@ type Wanted = {
   readonly also?: readonly string[];
 };
 
-/** All arrangements of a band's songs, by title; what is put away or deleted only where it is wanted. */
+/** All arrangements of a band's songs, by title; what is archived or deleted only where it is wanted. */
 export const bandSongs = async (
   db: Queries,
   band: string,
@@ -75,6 +76,15 @@ export const besideSet = async (db: Queries, band: string) => {
   );
   return { click, layout: kit ?? USUAL_LAYOUT };
 };
+
+/** An arrangement as it is sent to a page: what a list or a program needs of it. */
+export const sentSong = ({ song, arrangement, arrangementName, title, map }: SongEntry) => ({
+  song,
+  arrangement,
+  arrangementName,
+  title,
+  map: packed(map),
+});
 
 /** The arrangement of an id, if the member may read it. */
 export const readSong = async (db: Queries, arrangement: string): Promise<SongEntry> => {

@@ -2,6 +2,7 @@ import 'server-only';
 import { cookies } from 'next/headers';
 import { notFound, redirect } from 'next/navigation';
 import { cache } from 'react';
+import * as z from 'zod';
 import { asMember, connections, type Queries, Refusal } from '../database';
 import { type Band, type PageHead, pageHead, type SignedIn } from '../people';
 import { COOKIE } from './cookie';
@@ -46,6 +47,28 @@ export const bandsForPage = async (slug: string) => {
 };
 
 /** A page stands under its own band: what was asked for under another one’s name is there. */
-export const underItsBand = (slug: string, own: Pick<Band, 'slug'>, rest: string): void => {
+const underItsBand = (slug: string, own: Pick<Band, 'slug'>, rest: string): void => {
   if (slug !== own.slug) redirect(`/${own.slug}/${rest}`);
 };
+
+/**
+ * How a page of one song or set reads what it shows: once for all its parts, as the member who looks at
+ * it, and under its own band.
+ *
+ * @param place where it stands below its band: `songs` and what follows the id
+ */
+export const pageReader = <T>(
+  place: readonly [list: 'songs' | 'sets', rest?: string],
+  work: (
+    db: Queries,
+    id: string,
+    visitor: SignedIn,
+  ) => Promise<readonly [own: Pick<Band, 'slug'>, shown: T]>,
+) =>
+  cache(async (slug: string, id: string): Promise<T> => {
+    if (!z.uuid().safeParse(id).success) notFound();
+    const [own, shown] = await forPage((db, who) => work(db, id, who));
+    const [list, rest = ''] = place;
+    underItsBand(slug, own, `${list}/${id}${rest}`);
+    return shown;
+  });

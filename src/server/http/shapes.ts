@@ -16,9 +16,9 @@ export const bandParams = z.object({ band: z.string().max(60) });
 export const arrangementBody = z.object({ name: nameSchema('An arrangement') });
 export const titleBody = z.object({ title: nameSchema('A song') });
 
-/** Whether something is put away, or deleted. */
-export const awayBody = {
-  archived: z.boolean('It is put away or not.'),
+/** Whether something is archived, or deleted. */
+export const removedBody = {
+  archived: z.boolean('It is archived or not.'),
   deleted: z.boolean('It is deleted or not.'),
 };
 

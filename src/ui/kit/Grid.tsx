@@ -1,6 +1,6 @@
 'use client';
 
-import { NativeSelect, VisuallyHidden } from '@mantine/core';
+import { Button, NativeSelect, VisuallyHidden } from '@mantine/core';
 import { memo, useCallback, useId, useMemo, useRef } from 'react';
 import {
   articulationOf,
@@ -103,8 +103,9 @@ export const Grid = ({ pattern, rows, handed, mayEdit, onChange, onStruck }: Pro
       {hidden > 0 && (
         <p className={classes.hidden}>
           {hidden} {hidden === 1 ? 'stroke lies' : 'strokes lie'} between these columns.{' '}
-          <button
-            type="button"
+          <Button
+            variant="subtle"
+            size="compact-sm"
             onClick={() =>
               onChange({
                 grid: gridFor(
@@ -115,7 +116,7 @@ export const Grid = ({ pattern, rows, handed, mayEdit, onChange, onStruck }: Pro
             }
           >
             Show them
-          </button>
+          </Button>
         </p>
       )}
     </div>

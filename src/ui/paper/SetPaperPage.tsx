@@ -5,7 +5,6 @@ import { useMemo, useState } from 'react';
 import type { Packed } from '@/core/base/packed';
 import { unpacked } from '@/core/base/packed';
 import type { SongSet } from '@/core/song/set';
-import { compile } from '@/core/song/timeline';
 import { compileSongs, entriesOf, received, type SentSong } from '../sets/entries';
 import { Chart } from './Chart';
 import { FloorList } from './FloorList';
@@ -66,7 +65,7 @@ export const SetPaperPage = ({ set: sent, songs, event, back }: Props) => {
               {(staff) => (
                 <Chart
                   map={joined.map}
-                  timeline={compile(joined.map)}
+                  timeline={joined.timeline}
                   title={song.title}
                   arrangement={song.arrangementName}
                   staff={staff}

@@ -23,8 +23,8 @@ import {
   useManyDocuments,
   useUndoKeys,
 } from '../document';
-import { GoneNotice } from '../mending/GoneNotice';
-import { ThingMenu } from '../mending/ThingMenu';
+import { DeletedNotice } from '../lifecycle/DeletedNotice';
+import { ThingMenu } from '../lifecycle/ThingMenu';
 import { ExportButton } from '../shared/ExportButton';
 import { HeadLink } from '../shared/HeadLink';
 import { newId } from '../shared/newId';
@@ -100,7 +100,7 @@ export const SetPage = ({ opened, band, click, layout, event, deleted, songs: se
     <DraftsProvider document={opened.id}>
       <div>
         {deleted && (
-          <GoneNotice
+          <DeletedNotice
             thing={
               deleted === 'event'
                 ? { what: 'event', id: event.id, title: event.title }
@@ -131,7 +131,7 @@ export const SetPage = ({ opened, band, click, layout, event, deleted, songs: se
             <ThingMenu
               thing={{ what: 'set', id: opened.id, title: set.heading.title }}
               onCopied={(id) => router.push(`/${band}/sets/${id}`)}
-              onAway={() => router.push(`/${band}/sets`)}
+              onRemoved={() => router.push(`/${band}/sets`)}
             />
           )}
         </div>

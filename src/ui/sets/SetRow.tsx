@@ -1,7 +1,7 @@
 'use client';
 
 import { useSortable } from '@dnd-kit/sortable';
-import { ActionIcon, NativeSelect, TextInput } from '@mantine/core';
+import { ActionIcon, NativeSelect, TextInput, UnstyledButton } from '@mantine/core';
 import {
   IconAdjustmentsHorizontal,
   IconArrowDown,
@@ -71,15 +71,14 @@ export const SetRow = (props: Props) => {
     >
       <td className={classes.grip}>
         {mayEdit && (
-          <button
-            type="button"
+          <UnstyledButton
             ref={sortable.setActivatorNodeRef}
             {...sortable.attributes}
             {...sortable.listeners}
             aria-label={`Move ${song?.title ?? 'song'}; Alt and an arrow key move it too`}
           >
             <IconGripVertical size={18} />
-          </button>
+          </UnstyledButton>
         )}
       </td>
       <td className={classes.place}>{index + 1}</td>

@@ -7,8 +7,8 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { SongSet } from '@/core/song/set';
-import { AwayButton } from '../mending/AwayButton';
-import { ThingMenu } from '../mending/ThingMenu';
+import { RemovedButton } from '../lifecycle/RemovedButton';
+import { ThingMenu } from '../lifecycle/ThingMenu';
 import { call } from '../shared/call';
 import { EveningProfile } from './EveningProfile';
 import type { EventSaid } from './EventForm';
@@ -55,7 +55,7 @@ export const SetsPage = ({ band, songs, events }: Props) => {
       ))}
       <Group>
         {band.mayEdit && <NewEvent band={band.slug} />}
-        <AwayButton band={band.slug} mayEdit={band.mayEdit} />
+        <RemovedButton band={band.slug} mayEdit={band.mayEdit} />
       </Group>
     </div>
   );

@@ -2,7 +2,7 @@
 
 import { Button, Group, Modal, TextInput } from '@mantine/core';
 import { type FormEvent, useState } from 'react';
-import type { Thing } from '../mending/things';
+import type { Thing } from '../lifecycle/things';
 import { call } from '../shared/call';
 
 type Props = {

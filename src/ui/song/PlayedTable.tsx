@@ -1,3 +1,4 @@
+import { UnstyledButton } from '@mantine/core';
 import { clock, meterText } from '@/core/music/time';
 import { countedAs, feelText, type RoadMap } from '@/core/song/roadmap';
 import type { Passage } from '@/core/song/timeline';
@@ -38,9 +39,9 @@ export const PlayedTable = ({ selected, onSelect }: Props) => {
             <td className={classes.quiet}>{passage.firstWritten}</td>
             <td className={classes.quiet}>{clock(passage.startSeconds)}</td>
             <td className={classes.text}>
-              <button type="button" className="name" onClick={() => onSelect(passage.section)}>
+              <UnstyledButton className="name" onClick={() => onSelect(passage.section)}>
                 {passage.name}
-              </button>
+              </UnstyledButton>
             </td>
             <td className={classes.text}>{throughWords(passage)}</td>
             <td>{countedAs(passage.bars, passage.phrase)}</td>

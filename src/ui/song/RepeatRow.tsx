@@ -1,7 +1,7 @@
 'use client';
 
 import { useSortable } from '@dnd-kit/sortable';
-import { ActionIcon, Button, Checkbox, Menu } from '@mantine/core';
+import { ActionIcon, Button, Checkbox, Menu, UnstyledButton } from '@mantine/core';
 import { IconDots, IconGripVertical, IconRepeat } from '@tabler/icons-react';
 import { memo } from 'react';
 import {
@@ -56,8 +56,7 @@ export const RepeatRow = memo(({ node, map, depth, mayEdit, edit }: RepeatProps)
       }
     >
       <td className={classes.grip}>
-        <button
-          type="button"
+        <UnstyledButton
           ref={sortable.setActivatorNodeRef}
           {...sortable.attributes}
           {...sortable.listeners}
@@ -65,7 +64,7 @@ export const RepeatRow = memo(({ node, map, depth, mayEdit, edit }: RepeatProps)
           disabled={!mayEdit}
         >
           <IconGripVertical size={16} />
-        </button>
+        </UnstyledButton>
       </td>
       <td className={classes.blockBody}>
         <Rails depth={depth} />

@@ -1,6 +1,7 @@
 'use client';
 
 import { useSortable } from '@dnd-kit/sortable';
+import { UnstyledButton } from '@mantine/core';
 import { IconGripVertical } from '@tabler/icons-react';
 import { createContext, memo, useCallback, useContext } from 'react';
 import { clock, meterText, type NoteValue } from '@/core/music/time';
@@ -74,8 +75,7 @@ export const SectionRow = memo((props: RowProps) => {
       onClick={() => onSelect(id)}
     >
       <td className={classes.grip}>
-        <button
-          type="button"
+        <UnstyledButton
           ref={sortable.setActivatorNodeRef}
           {...sortable.attributes}
           {...sortable.listeners}
@@ -83,7 +83,7 @@ export const SectionRow = memo((props: RowProps) => {
           disabled={!mayEdit}
         >
           <IconGripVertical size={16} />
-        </button>
+        </UnstyledButton>
       </td>
       <Start section={id} />
       <td className={classes.named}>

@@ -5,11 +5,11 @@ import { IconCopyPlus, IconPencil, IconTrash } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { ThingMenu } from '../mending/ThingMenu';
-import { type Thing, useMending } from '../mending/things';
+import { ThingMenu } from '../lifecycle/ThingMenu';
+import { type Thing, useLifecycle } from '../lifecycle/things';
 import type { Arrangement } from './Arrangements';
 
-const Rename = dynamic(() => import('../mending/Rename'), { ssr: false });
+const Rename = dynamic(() => import('../lifecycle/Rename'), { ssr: false });
 const CopyArrangement = dynamic(() => import('./CopyArrangement'), { ssr: false });
 
 type Props = {
@@ -24,7 +24,7 @@ type Props = {
 /** What can be done with the song as a whole, and with the arrangement that is open. */
 export const SongMenu = ({ band, song, title, arrangement, others }: Props) => {
   const router = useRouter();
-  const { remove } = useMending();
+  const { remove } = useLifecycle();
   const [asking, setAsking] = useState<'copy' | 'rename'>();
   const [other] = others;
   const thing: Thing = { what: 'arrangement', id: arrangement.id, title: arrangement.name };
@@ -35,7 +35,7 @@ export const SongMenu = ({ band, song, title, arrangement, others }: Props) => {
         thing={{ what: 'song', id: song, title }}
         called=" the song"
         onCopied={(id) => router.push(`/${band}/songs/${id}`)}
-        onAway={() => router.push(`/${band}/songs`)}
+        onRemoved={() => router.push(`/${band}/songs`)}
       >
         <Menu.Item leftSection={<IconCopyPlus size={16} />} onClick={() => setAsking('copy')}>
           Copy this arrangement

@@ -13,7 +13,7 @@ import { soloProgram } from '@/core/song/set';
 import { compile, speedAt } from '@/core/song/timeline';
 import { DraftsProvider, type Sent, useDocument } from '../document';
 import { useListening } from '../kit/Sound';
-import { GoneNotice } from '../mending/GoneNotice';
+import { DeletedNotice } from '../lifecycle/DeletedNotice';
 import { ResizableProfile, type Scale, type Stretch, useNeedle } from '../profile';
 import { ExportButton } from '../shared/ExportButton';
 import { HeadLink } from '../shared/HeadLink';
@@ -157,7 +157,7 @@ export const SongPage = (props: Props) => {
       <DraftsProvider document={opened.id}>
         <Tabs value={view} onChange={(next) => setView(next as View)} keepMounted={false}>
           {props.deleted && (
-            <GoneNotice
+            <DeletedNotice
               thing={
                 props.deleted === 'song'
                   ? { what: 'song', id: props.song, title }

@@ -9,8 +9,8 @@ import { type Packed, unpacked } from '@/core/base/packed';
 import { clock, meterText } from '@/core/music/time';
 import type { RoadMap } from '@/core/song/roadmap';
 import { compile } from '@/core/song/timeline';
-import { AwayButton } from '../mending/AwayButton';
-import { ThingMenu } from '../mending/ThingMenu';
+import { RemovedButton } from '../lifecycle/RemovedButton';
+import { ThingMenu } from '../lifecycle/ThingMenu';
 import { NoteIcon, Thumbnail } from '../profile';
 import { call } from '../shared/call';
 import { FromFile } from './FromFile';
@@ -48,7 +48,7 @@ export const SongsPage = ({ band, songs }: Props) => (
         </li>
       ))}
     </ul>
-    <AwayButton band={band.slug} mayEdit={band.mayEdit} />
+    <RemovedButton band={band.slug} mayEdit={band.mayEdit} />
   </div>
 );
 

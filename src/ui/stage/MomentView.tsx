@@ -1,3 +1,4 @@
+import { plural } from '@/core/base/words';
 import type { Pattern } from '@/core/music/kit';
 import type { Program } from '@/core/song/set';
 import type { Moment, NextSection, StageSong } from '@/core/song/stage';
@@ -52,7 +53,7 @@ const Head = ({ moment, program, slotMinutes, following }: Props) => {
     <header className={classes.head}>
       <span className="name">
         {many && `${moment.song + 1}/${program.songs.length} `}
-        {moment.title}
+        {moment.phase !== 'before' && moment.title}
       </span>
       <span className={classes.facts}>
         {moment.phase === 'song' && `bar ${moment.bar} · ${moment.tempo} · ${moment.time}`}
@@ -151,7 +152,7 @@ const Now = ({ moment, pattern }: NowProps) => {
 };
 
 const about = ({ bars, level, groove, first, changes }: NextSection): string =>
-  [`${bars} bar${bars === 1 ? '' : 's'}`, level, changes, groove, first && `first: ${first}`]
+  [plural(bars, 'bar'), level, changes, groove, first && `first: ${first}`]
     .filter(Boolean)
     .join(', ');
 

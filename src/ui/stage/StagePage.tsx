@@ -14,8 +14,8 @@ import { step, stopsOf } from './byHand';
 import { Controls } from './Controls';
 import { useFlags } from './flags';
 import { MomentView } from './MomentView';
-import { Route } from './Route';
 import classes from './Stage.module.css';
+import { StageProfile } from './StageProfile';
 import { DENSITIES, resized, useStageSettings } from './settings';
 import { useMoment } from './useMoment';
 import { useWakeLock } from './useWakeLock';
@@ -131,7 +131,7 @@ export const StagePage = (props: StageProps) => {
         slotMinutes={slotMinutes}
         following={byHand === undefined && is !== 'stopped'}
       />
-      <Route
+      <StageProfile
         program={program}
         song={moment.phase === 'over' ? program.songs.length - 1 : moment.song}
         byHand={byHand}

@@ -1,6 +1,5 @@
 import type { Metadata } from 'next';
-import { packed } from '@/core/base/packed';
-import { bandEvents, bandSets, bandSongs, namedIn } from '@/server/band';
+import { bandEvents, bandSets, bandSongs, namedIn, sentSong } from '@/server/band';
 import { bandsForPage, forPage } from '@/server/http';
 import { SetsPage } from '@/ui/sets/SetsPage';
 
@@ -22,13 +21,7 @@ const Page = async ({ params }: Props) => {
   return (
     <SetsPage
       band={band}
-      songs={songs.map(({ song, arrangement, arrangementName, title, map }) => ({
-        song,
-        arrangement,
-        arrangementName,
-        title,
-        map: packed(map),
-      }))}
+      songs={songs.map(sentSong)}
       events={events.map((event) => ({
         ...event,
         startsAt: event.startsAt.toISOString(),

@@ -1,6 +1,5 @@
 import type { Metadata } from 'next';
-import { packed } from '@/core/base/packed';
-import { bandSongs } from '@/server/band';
+import { bandSongs, sentSong } from '@/server/band';
 import { bandsForPage, forPage } from '@/server/http';
 import { SongsPage } from '@/ui/song/SongsPage';
 
@@ -12,18 +11,7 @@ const Page = async ({ params }: Props) => {
   const { band: slug } = await params;
   const { band } = await bandsForPage(slug);
   const songs = await forPage((db) => bandSongs(db, band.id));
-  return (
-    <SongsPage
-      band={band}
-      songs={songs.map(({ song, arrangement, arrangementName, title, map }) => ({
-        song,
-        arrangement,
-        arrangementName,
-        title,
-        map: packed(map),
-      }))}
-    />
-  );
+  return <SongsPage band={band} songs={songs.map(sentSong)} />;
 };
 
 export default Page;

@@ -1,3 +1,4 @@
+import { plural } from '../../base/words';
 import { removeRecord, setField } from '../../song/editing';
 import {
   DETAILS,
@@ -8,7 +9,7 @@ import {
   passesWords,
 } from '../../song/roadmap';
 import { barAtTicks, type PlacedDetail, type Timeline } from '../../song/timeline';
-import { type Check, named, plural, type Remark, remark } from './remark';
+import { type Check, named, type Remark, remark } from './remark';
 
 type PlacedFill = Extract<PlacedDetail, { kind: 'fill' }>;
 type PlacedHit = Extract<PlacedDetail, { kind: 'hit' }>;

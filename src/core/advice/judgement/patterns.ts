@@ -1,7 +1,8 @@
+import { plural } from '../../base/words';
 import { leadIn, patternBars, patternTicks, stick, strokesOf, troublesOf } from '../../music/kit';
 import { barTicks, beatTicks, meterText, rateOf } from '../../music/time';
 import { setField } from '../../song/editing';
-import { type Check, named, plural, type Remark, remark } from './remark';
+import { type Check, named, type Remark, remark } from './remark';
 
 /** A groove in another meter than the bars that it is played in. */
 const grooveMeter: Check = ({ map, timeline }) =>

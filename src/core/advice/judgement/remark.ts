@@ -48,6 +48,3 @@ export const named = (name: string): string => {
   const letters = [...name];
   return `“${letters.length > 40 ? `${letters.slice(0, 39).join('')}…` : name}”`;
 };
-
-export const plural = (count: number, one: string): string =>
-  `${count} ${one}${count === 1 ? '' : 's'}`;

@@ -1,6 +1,7 @@
+import { plural } from '../../base/words';
 import { exactClock, perMinuteAt, rateOf } from '../../music/time';
 import { setField } from '../../song/editing';
-import { type Check, named, plural, type Remark, remark } from './remark';
+import { type Check, named, type Remark, remark } from './remark';
 
 /** Closer than this many bars is as near as an ear comes. */
 const NEAR = 0.5;

@@ -1,3 +1,4 @@
+import { listed } from '../../base/words';
 import { meterText } from '../../music/time';
 import { type Row, rowsOf } from '../editing';
 import {
@@ -19,7 +20,7 @@ import {
   tempoText,
 } from '../roadmap';
 import { type PlacedDetail, type Timeline, writtenMeters } from '../timeline';
-import { dynamicsText, levelWords, listed, spanText, timekeeperWords } from './words';
+import { dynamicsText, levelWords, spanText, timekeeperWords } from './words';
 
 /** Something that stands at a place of a section, as a chart says it. */
 export type ChartNote = {

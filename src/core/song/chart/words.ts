@@ -1,3 +1,4 @@
+import { plural } from '../../base/words';
 import { beatTicks, type Meter } from '../../music/time';
 import {
   LEVELS,
@@ -62,7 +63,7 @@ export const lengthText = (length: number, meter: Meter): string => {
   const beats = length / beatTicks(meter);
   const bars = Math.floor(beats / meter.numerator);
   const rest = Math.round((beats - bars * meter.numerator) * 100) / 100;
-  return [bars > 0 && counted(bars, 'bar'), rest > 0 && counted(rest, 'beat')]
+  return [bars > 0 && plural(bars, 'bar'), rest > 0 && plural(rest, 'beat')]
     .filter(Boolean)
     .join(' ');
 };
@@ -81,19 +82,8 @@ export const spanText = (
   if (!first || !after) return '';
   const whole = first.startTicks === from && (after.startTicks === to || to === timeline.ticks);
   const bars = after.played - first.played + (to === timeline.ticks ? 1 : 0);
-  return whole && bars > 0 ? counted(bars, 'bar') : lengthText(to - from, first.meter);
+  return whole && bars > 0 ? plural(bars, 'bar') : lengthText(to - from, first.meter);
 };
-
-const counted = (count: number, unit: string): string =>
-  `${count} ${unit}${count === 1 ? '' : 's'}`;
-
-/**
- * Several things in a sentence.
- *
- * @example listed(['Verse', 'Chorus', 'Out']) // => 'Verse, Chorus and Out'
- */
-export const listed = (words: readonly string[]): string =>
-  words.length > 1 ? `${words.slice(0, -1).join(', ')} and ${words.at(-1)}` : (words[0] ?? '');
 
 /**
  * A place in a section, in words.

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { fail, ok, type Result } from '../../base/result';
+import { listed } from '../../base/words';
 import { MOST_PLAYED_BARS } from './values';
 
 const PASS = 'A pass is a whole number: 1 for the first time, -1 for the last.';
@@ -73,8 +74,7 @@ export const passesText = (passes: Passes): string => {
 export const passesWords = (passes: Passes): string => {
   const list = 'only' in passes ? passes.only : passes.except;
   const words = list.map(ordinal);
-  const joined =
-    words.length > 1 ? `${words.slice(0, -1).join(', ')} and ${words.at(-1)}` : words[0];
+  const joined = listed(words);
   return 'only' in passes ? `the ${joined} time` : `every time but the ${joined}`;
 };
 

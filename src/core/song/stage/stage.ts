@@ -1,4 +1,5 @@
 import { lastAtOrBefore } from '../../base/search';
+import { plural } from '../../base/words';
 import {
   beatTicks,
   clock,
@@ -282,7 +283,6 @@ const comingAfter = ({ timeline, coming }: StageSong, position: number): Coming 
   const bars = (there?.played ?? 0) - here.played;
   if (bars > HORIZON) return undefined;
   const beats = Math.ceil((next.at - position) / beat - 1e-6);
-  const when =
-    beats <= 0 ? 'now' : bars > 1 ? `in ${bars} bars` : `in ${beats} beat${beats === 1 ? '' : 's'}`;
+  const when = beats <= 0 ? 'now' : bars > 1 ? `in ${bars} bars` : `in ${plural(beats, 'beat')}`;
   return { words: next.words, when };
 };

@@ -1,26 +1,15 @@
 import type { Metadata } from 'next';
-import { notFound } from 'next/navigation';
-import { cache } from 'react';
-import * as z from 'zod';
 import { packed } from '@/core/base/packed';
-import { bandSongs, besideSet, namedIn, readSet } from '@/server/band';
-import { forPage, underItsBand } from '@/server/http';
+import { bandSongs, besideSet, namedIn, readSet, sentSong } from '@/server/band';
+import { pageReader } from '@/server/http';
 import { SetPage } from '@/ui/sets/SetPage';
 
 type Props = { readonly params: Promise<{ band: string; id: string }> };
 
-const read = cache(async (slug: string, id: string) => {
-  if (!z.uuid().safeParse(id).success) notFound();
-  const read = await forPage(async (db) => {
-    const entry = await readSet(db, id);
-    return {
-      entry,
-      songs: await bandSongs(db, entry.band, { also: namedIn(entry.set) }),
-      ...(await besideSet(db, entry.band)),
-    };
-  });
-  underItsBand(slug, read.entry, `sets/${id}`);
-  return read;
+const read = pageReader(['sets'], async (db, id) => {
+  const entry = await readSet(db, id);
+  const songs = await bandSongs(db, entry.band, { also: namedIn(entry.set) });
+  return [entry, { entry, songs, ...(await besideSet(db, entry.band)) }];
 });
 
 export const generateMetadata = async ({ params }: Props): Promise<Metadata> => {
@@ -46,14 +35,10 @@ const Page = async ({ params }: Props) => {
       layout={layout}
       event={{ ...of, startsAt: of.startsAt.toISOString() }}
       deleted={opened.deleted}
-      songs={songs.map(({ song, arrangement, arrangementName, title, map, revision, mayEdit }) => ({
-        song,
-        arrangement,
-        arrangementName,
-        title,
-        map: packed(map),
-        revision,
-        mayEdit,
+      songs={songs.map((song) => ({
+        ...sentSong(song),
+        revision: song.revision,
+        mayEdit: song.mayEdit,
       }))}
     />
   );

@@ -1,22 +1,14 @@
 import type { Metadata } from 'next';
-import { notFound } from 'next/navigation';
-import { cache } from 'react';
-import * as z from 'zod';
 import { packed } from '@/core/base/packed';
 import { besideSong, readSong } from '@/server/band';
-import { forPage, underItsBand } from '@/server/http';
+import { pageReader } from '@/server/http';
 import { SongPage } from '@/ui/song/SongPage';
 
 type Props = { readonly params: Promise<{ band: string; id: string }> };
 
-const read = cache(async (slug: string, id: string) => {
-  if (!z.uuid().safeParse(id).success) notFound();
-  const song = await forPage(async (db) => {
-    const read = await readSong(db, id);
-    return { ...read, ...(await besideSong(db, read)) };
-  });
-  underItsBand(slug, song, `songs/${id}`);
-  return song;
+const read = pageReader(['songs'], async (db, id) => {
+  const song = await readSong(db, id);
+  return [song, { ...song, ...(await besideSong(db, song)) }];
 });
 
 export const generateMetadata = async ({ params }: Props): Promise<Metadata> => {

@@ -1,7 +1,7 @@
 import { renameArrangement, setDeleted } from '@/server/band';
-import { arrangementBody, awayBody, documentParams, memberRoute } from '@/server/http';
+import { arrangementBody, documentParams, memberRoute, removedBody } from '@/server/http';
 
-const body = arrangementBody.extend({ deleted: awayBody.deleted }).partial();
+const body = arrangementBody.extend({ deleted: removedBody.deleted }).partial();
 
 /** Renames an arrangement, deletes it or brings it back. */
 export const PATCH = memberRoute(

@@ -1,9 +1,9 @@
 import { changeEvent, setArchived, setDeleted } from '@/server/band';
-import { awayBody, documentParams, eventBody, eventOf, memberRoute } from '@/server/http';
+import { documentParams, eventBody, eventOf, memberRoute, removedBody } from '@/server/http';
 
-const body = eventBody.extend(awayBody).partial();
+const body = eventBody.extend(removedBody).partial();
 
-/** Changes what is said of a gig or rehearsal, puts it away or back, deletes it or brings it back. */
+/** Changes what is said of a gig or rehearsal, archives it or takes it back, deletes it or brings it back. */
 export const PATCH = memberRoute(
   { params: documentParams, body },
   async ({ params: { id }, body: { archived, deleted, ...said }, within }) => {

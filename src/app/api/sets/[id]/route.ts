@@ -1,8 +1,8 @@
 import * as z from 'zod';
 import { setDeleted } from '@/server/band';
-import { awayBody, documentParams, memberRoute } from '@/server/http';
+import { documentParams, memberRoute, removedBody } from '@/server/http';
 
-const body = z.object({ deleted: awayBody.deleted });
+const body = z.object({ deleted: removedBody.deleted });
 
 /** Deletes a set or brings it back. */
 export const PATCH = memberRoute({ params: documentParams, body }, async (call) => {

@@ -1,9 +1,9 @@
 import { renameSong, setArchived, setDeleted } from '@/server/band';
-import { awayBody, documentParams, memberRoute, titleBody } from '@/server/http';
+import { documentParams, memberRoute, removedBody, titleBody } from '@/server/http';
 
-const body = titleBody.extend(awayBody).partial();
+const body = titleBody.extend(removedBody).partial();
 
-/** Renames a song, puts it away or back, deletes it or brings it back. */
+/** Renames a song, archives it or takes it back, deletes it or brings it back. */
 export const PATCH = memberRoute(
   { params: documentParams, body },
   async ({ params: { id }, body: { title, archived, deleted }, within }) => {

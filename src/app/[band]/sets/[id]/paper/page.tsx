@@ -1,22 +1,14 @@
 import type { Metadata } from 'next';
-import { notFound } from 'next/navigation';
-import { cache } from 'react';
-import * as z from 'zod';
 import { packed } from '@/core/base/packed';
-import { bandSongs, namedIn, readSet } from '@/server/band';
-import { forPage, underItsBand } from '@/server/http';
+import { readSet, sentSong, songsOfSet } from '@/server/band';
+import { pageReader } from '@/server/http';
 import { SetPaperPage } from '@/ui/paper/SetPaperPage';
 
 type Props = { readonly params: Promise<{ band: string; id: string }> };
 
-const read = cache(async (slug: string, id: string) => {
-  if (!z.uuid().safeParse(id).success) notFound();
-  const read = await forPage(async (db) => {
-    const entry = await readSet(db, id);
-    return { entry, songs: await bandSongs(db, entry.band, { also: namedIn(entry.set) }) };
-  });
-  underItsBand(slug, read.entry, `sets/${id}/paper`);
-  return read;
+const read = pageReader(['sets', '/paper'], async (db, id) => {
+  const entry = await readSet(db, id);
+  return [entry, { entry, songs: await songsOfSet(db, entry.set) }];
 });
 
 export const generateMetadata = async ({ params }: Props): Promise<Metadata> => {
@@ -28,19 +20,10 @@ const Page = async ({ params }: Props) => {
   const { band, id } = await params;
   const { entry, songs } = await read(band, id);
   const { set, of } = entry;
-  const inSet = new Set(namedIn(set));
   return (
     <SetPaperPage
       set={packed(set)}
-      songs={songs
-        .filter(({ arrangement }) => inSet.has(arrangement))
-        .map(({ song, arrangement, arrangementName, title, map }) => ({
-          song,
-          arrangement,
-          arrangementName,
-          title,
-          map: packed(map),
-        }))}
+      songs={[...songs.values()].map(sentSong)}
       event={[of.title, of.place].filter(Boolean).join(', ')}
       back={`/${band}/sets/${id}`}
     />

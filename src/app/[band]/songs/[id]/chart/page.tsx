@@ -1,18 +1,13 @@
 import type { Metadata } from 'next';
-import { notFound } from 'next/navigation';
-import { cache } from 'react';
-import * as z from 'zod';
 import { readSong } from '@/server/band';
-import { forPage, underItsBand } from '@/server/http';
+import { pageReader } from '@/server/http';
 import { ChartPage } from '@/ui/paper/ChartPage';
 
 type Props = { readonly params: Promise<{ band: string; id: string }> };
 
-const read = cache(async (slug: string, id: string) => {
-  if (!z.uuid().safeParse(id).success) notFound();
-  const song = await forPage((db) => readSong(db, id));
-  underItsBand(slug, song, `songs/${id}/chart`);
-  return song;
+const read = pageReader(['songs', '/chart'], async (db, id) => {
+  const song = await readSong(db, id);
+  return [song, song];
 });
 
 export const generateMetadata = async ({ params }: Props): Promise<Metadata> => {

@@ -1,23 +1,15 @@
 import type { Metadata } from 'next';
-import { notFound } from 'next/navigation';
-import { cache } from 'react';
-import * as z from 'zod';
 import { packed } from '@/core/base/packed';
 import { bandBook, readSong } from '@/server/band';
-import { forPage, underItsBand } from '@/server/http';
+import { pageReader } from '@/server/http';
 import { kitOf } from '@/server/people';
 import { KitPage } from '@/ui/kit/KitPage';
 
 type Props = { readonly params: Promise<{ band: string; id: string }> };
 
-const read = cache(async (slug: string, id: string) => {
-  if (!z.uuid().safeParse(id).success) notFound();
-  const song = await forPage(async (db, { member }) => {
-    const read = await readSong(db, id);
-    return { ...read, book: await bandBook(db, read.band), layout: await kitOf(db, member) };
-  });
-  underItsBand(slug, song, `songs/${id}/kit`);
-  return song;
+const read = pageReader(['songs', '/kit'], async (db, id, { member }) => {
+  const song = await readSong(db, id);
+  return [song, { ...song, book: await bandBook(db, song.band), layout: await kitOf(db, member) }];
 });
 
 export const generateMetadata = async ({ params }: Props): Promise<Metadata> => {

@@ -3,7 +3,7 @@
 import { Button, Group, Modal, TextInput } from '@mantine/core';
 import { useForm } from '@mantine/form';
 import { nameSchema } from '@/core/song/roadmap';
-import { type Thing, useMending } from './things';
+import { type Thing, useLifecycle } from './things';
 
 type Props = {
   readonly thing: Thing;
@@ -13,7 +13,7 @@ type Props = {
 
 /** Another name for something. */
 const Rename = ({ thing, field, onClose }: Props) => {
-  const { rename } = useMending();
+  const { rename } = useLifecycle();
   const form = useForm({
     initialValues: { name: thing.title },
     validate: {

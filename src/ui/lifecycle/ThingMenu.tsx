@@ -4,7 +4,7 @@ import { ActionIcon, Menu } from '@mantine/core';
 import { IconArchive, IconCopy, IconDots, IconPencil, IconTrash } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { type ReactNode, useState } from 'react';
-import { archives, type Thing, useMending } from './things';
+import { archives, type Thing, useLifecycle } from './things';
 
 const Rename = dynamic(() => import('./Rename'), { ssr: false });
 
@@ -16,17 +16,24 @@ type Props = {
   readonly nameField?: 'title' | 'name';
   /** Copies it; gone where a copy needs more than a click. */
   readonly onCopied?: (id: string) => void;
-  /** After it is put away or deleted: where it is shown by itself, one has to leave. */
-  readonly onAway?: () => void;
+  /** After it is archived or deleted: where it is shown by itself, one has to leave. */
+  readonly onRemoved?: () => void;
   /** What is copied, archived and deleted, where there are other things in the menu. */
   readonly called?: string;
 };
 
 /** What can be done with a song, an arrangement, a set or a gig as a whole. */
-export const ThingMenu = ({ thing, children, nameField, onCopied, onAway, called = '' }: Props) => {
-  const { remove, archive, copy } = useMending();
+export const ThingMenu = ({
+  thing,
+  children,
+  nameField,
+  onCopied,
+  onRemoved,
+  called = '',
+}: Props) => {
+  const { remove, archive, copy } = useLifecycle();
   const [renaming, setRenaming] = useState(false);
-  const away = (going: Promise<boolean>) => void going.then((gone) => gone && onAway?.());
+  const leave = (going: Promise<boolean>) => void going.then((gone) => gone && onRemoved?.());
   return (
     <>
       <Menu position="bottom-end">
@@ -51,11 +58,14 @@ export const ThingMenu = ({ thing, children, nameField, onCopied, onAway, called
             </Menu.Item>
           )}
           {archives(thing) && (
-            <Menu.Item leftSection={<IconArchive size={16} />} onClick={() => away(archive(thing))}>
+            <Menu.Item
+              leftSection={<IconArchive size={16} />}
+              onClick={() => leave(archive(thing))}
+            >
               Archive{called}
             </Menu.Item>
           )}
-          <Menu.Item leftSection={<IconTrash size={16} />} onClick={() => away(remove(thing))}>
+          <Menu.Item leftSection={<IconTrash size={16} />} onClick={() => leave(remove(thing))}>
             Delete{called}
           </Menu.Item>
         </Menu.Dropdown>

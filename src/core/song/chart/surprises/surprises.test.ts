@@ -1,5 +1,5 @@
-import { roadMapFrom } from '../../text/shorthand';
-import { compile } from '../timeline';
+import { roadMapFrom } from '../../../text/shorthand';
+import { compile } from '../../timeline';
 import { MOST_SURPRISES, surprisesOf } from '.';
 
 const surprises = (lines: string, start = 'song 100, in 4/4, count 4') => {

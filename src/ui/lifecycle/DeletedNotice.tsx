@@ -1,7 +1,7 @@
 'use client';
 
 import { Alert, Button, Group, Text } from '@mantine/core';
-import { type Thing, useMending } from './things';
+import { type Thing, useLifecycle } from './things';
 
 type Props = { readonly thing: Thing; readonly mayEdit: boolean };
 
@@ -13,8 +13,8 @@ const SAID: Readonly<Record<Thing['what'], string>> = {
 };
 
 /** Over the page of something that is deleted. */
-export const GoneNotice = ({ thing, mayEdit }: Props) => {
-  const { bringBack } = useMending();
+export const DeletedNotice = ({ thing, mayEdit }: Props) => {
+  const { bringBack } = useLifecycle();
   return (
     <Alert color="gray" mb="sm">
       <Group justify="space-between">

@@ -40,7 +40,7 @@ export const setDeleted = async (
   if (deleted) await db.one(z.object({ purge_deleted: z.number() }), 'SELECT purge_deleted()');
 };
 
-/** Puts a song, or a gig with its sets, away, or back: out of the lists, and as it was. */
+/** Archives a song, or a gig with its sets, or takes it back into the lists. */
 export const setArchived = async (
   db: Queries,
   what: 'song' | 'event',
@@ -98,7 +98,7 @@ const nameIsFree = async (db: Queries, id: string): Promise<void> => {
     );
 };
 
-const awayRow = z.object({
+const removedRow = z.object({
   what: z.enum(['song', 'arrangement', 'set', 'event']),
   id: z.string(),
   title: z.string(),
@@ -107,13 +107,13 @@ const awayRow = z.object({
   since: z.date(),
 });
 
-/** Something that is out of the lists: put away, or deleted and still to be brought back. */
-export type Away = z.infer<typeof awayRow>;
+/** Something that is out of the lists: archived, or deleted and still to be brought back. */
+export type Removed = z.infer<typeof removedRow>;
 
-/** What a band has put away or deleted, what went last first. */
-export const thingsAway = (db: Queries, band: string): Promise<Away[]> =>
+/** What a band has archived or deleted, what went last first. */
+export const removedThings = (db: Queries, band: string): Promise<Removed[]> =>
   db.many(
-    awayRow,
+    removedRow,
     `SELECT 'song' AS what, id, title, '' AS about,
             CASE WHEN deleted_at IS NULL THEN 'archived' ELSE 'deleted' END AS state,
             coalesce(deleted_at, archived_at) AS since

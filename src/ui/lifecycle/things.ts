@@ -5,7 +5,7 @@ import { useCallback, useMemo } from 'react';
 import { call } from '../shared/call';
 import { tell } from '../shared/tell';
 
-/** Something that can be renamed, copied, put away, deleted and brought back. */
+/** Something that can be renamed, copied, archived, deleted and brought back. */
 export type Thing = {
   readonly what: 'song' | 'arrangement' | 'set' | 'event';
   readonly id: string;
@@ -18,7 +18,7 @@ const addressOf = ({ what, id }: Thing): string => `/api/${what}s/${id}`;
 export const named = ({ title }: Thing): string => `“${title}”`;
 
 /** What can be done with a thing as a whole; each says what it did, and how to take it back. */
-export const useMending = () => {
+export const useLifecycle = () => {
   const router = useRouter();
   const change = useCallback(
     async (thing: Thing, fields: object): Promise<boolean> => {
@@ -60,5 +60,5 @@ export const useMending = () => {
   }, [change, router]);
 };
 
-/** Songs and gigs can be put away as well. */
+/** Songs and gigs can be archived as well. */
 export const archives = ({ what }: Thing): boolean => what === 'song' || what === 'event';

@@ -14,10 +14,10 @@ import {
   createEvent,
   createSet,
   createSong,
+  removedThings,
   renameArrangement,
   setArchived,
   setDeleted,
-  thingsAway,
 } from '.';
 
 let db: TestDatabase;
@@ -27,7 +27,7 @@ let player: MemberId;
 const as = <T>(work: Parameters<typeof asMember<T>>[1]) => asMember(drummer, work);
 
 beforeAll(async () => {
-  db = await openTestDatabase('deleting_test');
+  db = await openTestDatabase('removing_test');
   band = await db.value(`SELECT id FROM band WHERE slug = 'saltreach-nine'`);
   const member = (name: string) =>
     db.value<MemberId>('SELECT id FROM member WHERE name = $1', [name]);
@@ -77,12 +77,12 @@ test('a deleted song is out of the list and comes back as it was', async () => {
   const { song } = await as((q) => createSong(q, band, 'Going'));
   await as((q) => setDeleted(q, 'song', song, true));
   expect(titles(await as((q) => bandSongs(q, band)))).not.toContain('Going');
-  expect(await as((q) => thingsAway(q, band))).toMatchObject([
+  expect(await as((q) => removedThings(q, band))).toMatchObject([
     { what: 'song', id: song, title: 'Going', state: 'deleted' },
   ]);
   await as((q) => setDeleted(q, 'song', song, false));
   expect(titles(await as((q) => bandSongs(q, band)))).toContain('Going');
-  expect(await as((q) => thingsAway(q, band))).toEqual([]);
+  expect(await as((q) => removedThings(q, band))).toEqual([]);
 });
 
 test('an archived song is out of the list, but in the back-up and wherever a set names it', async () => {
@@ -163,7 +163,7 @@ test('a song that a set still plays does not go for good', async () => {
   ).toBe(0);
 });
 
-test('a gig is put away and deleted with its sets, and copied a week later with what they hold', async () => {
+test('a gig is archived and deleted with its sets, and copied a week later with what they hold', async () => {
   const event = await as((q) => createEvent(q, band, evening('2027-02-05T20:00:00Z', 'Ball')));
   const { arrangement } = await as((q) => createSong(q, band, 'For the ball'));
   const set = await as((q) => createSet(q, band, event, setWith(arrangement)));
@@ -188,7 +188,7 @@ test('a gig is put away and deleted with its sets, and copied a week later with 
   expect(ids).not.toContain(event);
   expect(ids).not.toContain(copy);
   expect(
-    (await as((q) => thingsAway(q, band))).map(({ what, state }) => `${what} ${state}`),
+    (await as((q) => removedThings(q, band))).map(({ what, state }) => `${what} ${state}`),
   ).toEqual(expect.arrayContaining(['set deleted', 'event archived', 'event deleted']));
 });
 

@@ -20,7 +20,7 @@ const WIDTH = 1000;
 const HEIGHT = 60;
 
 /** The profile of the song with where we are; moved with each frame, straight in the page. */
-export const Route = ({ program, song, byHand }: Props) => {
+export const StageProfile = ({ program, song, byHand }: Props) => {
   const needle = useRef<HTMLDivElement>(null);
   const { followAll } = useControls();
   const placed = program.songs[song];
@@ -39,7 +39,7 @@ export const Route = ({ program, song, byHand }: Props) => {
   }, [program, byHand, followAll]);
   if (!placed) return null;
   return (
-    <div className={classes.route}>
+    <div className={classes.profile}>
       <Thumbnail timeline={placed.timeline} width={WIDTH} height={HEIGHT} stretched />
       <div ref={needle} className={classes.needle} />
     </div>

@@ -3,9 +3,9 @@
 import { Button, Modal, Table, Text, VisuallyHidden } from '@mantine/core';
 import { useCallback, useEffect, useState } from 'react';
 import { call } from '../shared/call';
-import { type Thing, useMending } from './things';
+import { type Thing, useLifecycle } from './things';
 
-type Away = Thing & {
+type Removed = Thing & {
   readonly about: string;
   readonly state: 'archived' | 'deleted';
   /** In ISO 8601. */
@@ -26,21 +26,21 @@ const DAYS = 30;
 const DAY = 24 * 3600 * 1000;
 
 /** What is archived or deleted, and can be brought back. */
-const AwayList = ({ band, mayEdit, onClose }: Props) => {
-  const [away, setAway] = useState<readonly Away[]>();
+const RemovedList = ({ band, mayEdit, onClose }: Props) => {
+  const [removed, setRemoved] = useState<readonly Removed[]>();
   const [problem, setProblem] = useState<string>();
-  const { bringBack } = useMending();
+  const { bringBack } = useLifecycle();
   const read = useCallback(async () => {
-    const called = await call<{ away: readonly Away[] }>('GET', `/api/bands/${band}/away`);
-    if (called.ok) setAway(called.value.away);
+    const called = await call<{ removed: readonly Removed[] }>('GET', `/api/bands/${band}/removed`);
+    if (called.ok) setRemoved(called.value.removed);
     else setProblem(called.sentence);
   }, [band]);
   useEffect(() => void read(), [read]);
   return (
     <Modal opened onClose={onClose} title="Archived and deleted" size={720}>
       {problem && <Text role="alert">{problem}</Text>}
-      {away?.length === 0 && <Text c="dimmed">Nothing is archived or deleted.</Text>}
-      {away && away.length > 0 && (
+      {removed?.length === 0 && <Text c="dimmed">Nothing is archived or deleted.</Text>}
+      {removed && removed.length > 0 && (
         <Table>
           <Table.Thead>
             <Table.Tr>
@@ -53,7 +53,7 @@ const AwayList = ({ band, mayEdit, onClose }: Props) => {
             </Table.Tr>
           </Table.Thead>
           <Table.Tbody>
-            {away.map((thing) => (
+            {removed.map((thing) => (
               <Table.Tr key={`${thing.what} ${thing.id}`}>
                 <Table.Td>{CALLED[thing.what]}</Table.Td>
                 <Table.Td className="name">
@@ -80,9 +80,9 @@ const AwayList = ({ band, mayEdit, onClose }: Props) => {
   );
 };
 
-export default AwayList;
+export default RemovedList;
 
-const sinceWords = ({ state, since }: Away): string => {
+const sinceWords = ({ state, since }: Removed): string => {
   const gone = Math.floor((Date.now() - new Date(since).getTime()) / DAY);
   const when = gone <= 0 ? 'today' : gone === 1 ? 'yesterday' : `${gone} days ago`;
   if (state === 'archived') return `archived ${when}`;

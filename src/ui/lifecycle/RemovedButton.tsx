@@ -6,15 +6,15 @@ import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { useCommands } from '../shared/commands';
 
-const AwayList = dynamic(() => import('./AwayList'), { ssr: false });
+const RemovedList = dynamic(() => import('./RemovedList'), { ssr: false });
 
 type Props = { readonly band: string; readonly mayEdit: boolean };
 
 /** Leads to what is archived or deleted. */
-export const AwayButton = ({ band, mayEdit }: Props) => {
+export const RemovedButton = ({ band, mayEdit }: Props) => {
   const [open, setOpen] = useState(false);
   useCommands([
-    { id: 'away', label: 'Show what is archived or deleted', run: () => setOpen(true) },
+    { id: 'removed', label: 'Show what is archived or deleted', run: () => setOpen(true) },
   ]);
   return (
     <>
@@ -26,7 +26,7 @@ export const AwayButton = ({ band, mayEdit }: Props) => {
       >
         Archived and deleted
       </Button>
-      {open && <AwayList band={band} mayEdit={mayEdit} onClose={() => setOpen(false)} />}
+      {open && <RemovedList band={band} mayEdit={mayEdit} onClose={() => setOpen(false)} />}
     </>
   );
 };
