@@ -6,7 +6,7 @@ import type { RoadMap } from '@/core/song/roadmap';
 import type { Timeline } from '@/core/song/timeline';
 import { StaffView } from '../kit/StaffView';
 import { staffSize } from '../kit/staffSize';
-import { Ground, NoteIcon } from '../profile';
+import { NoteIcon, Thumbnail } from '../profile';
 import classes from './Chart.module.css';
 
 type Props = {
@@ -41,21 +41,9 @@ export const Chart = ({ map, timeline, title, arrangement, staff }: Props) => {
         </p>
       </header>
       <Surprises map={map} timeline={timeline} />
-      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className={classes.profile} aria-hidden="true">
-        {timeline.seconds > 0 && (
-          <Ground
-            timeline={timeline}
-            scale={{
-              perSecond: WIDTH / timeline.seconds,
-              left: 0,
-              height: HEIGHT - 4,
-              ground: HEIGHT - 1,
-            }}
-            phrases
-          />
-        )}
-        <line x1={0} x2={WIDTH} y1={HEIGHT - 0.5} y2={HEIGHT - 0.5} />
-      </svg>
+      <div className={classes.profile}>
+        <Thumbnail timeline={timeline} width={WIDTH} height={HEIGHT} phrases />
+      </div>
       <Patterns map={map} timeline={timeline} staff={staff} />
       <ol className={classes.rows}>
         {chartRows(map, timeline).map((row) => (
@@ -168,7 +156,7 @@ const Line = ({ row }: { readonly row: ChartRow }) => {
 };
 
 const emphasised = (kind: string, words: string): ReactNode =>
-  kind === 'cue' ? <em>{words}</em> : words;
+  kind === 'cues' ? <em>{words}</em> : words;
 
 /** The level as the profile has it, small. */
 const Steps = ({ from, to }: { readonly from: number; readonly to: number }) => (

@@ -5,12 +5,20 @@ type Props = {
   readonly timeline: Timeline;
   readonly width: number;
   readonly height: number;
+  /** Whether phrases are told apart. */
+  readonly phrases?: boolean;
   /** Pulled to whatever room there is. */
   readonly stretched?: boolean;
 };
 
 /** A song's profile small: its shape only, stretched to the width. */
-export const Thumbnail = ({ timeline, width, height, stretched = false }: Props) => (
+export const Thumbnail = ({
+  timeline,
+  width,
+  height,
+  phrases = false,
+  stretched = false,
+}: Props) => (
   <svg
     width={width}
     height={height}
@@ -27,6 +35,7 @@ export const Thumbnail = ({ timeline, width, height, stretched = false }: Props)
           height: height - 2,
           ground: height - 1,
         }}
+        phrases={phrases}
       />
     )}
     <line x1={0} x2={width} y1={height - 0.5} y2={height - 0.5} stroke="var(--strong-line)" />

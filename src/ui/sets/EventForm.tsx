@@ -5,18 +5,12 @@ import { DateTimePicker } from '@mantine/dates';
 import '@mantine/dates/styles.css';
 import { useForm } from '@mantine/form';
 import { useMemo, useState } from 'react';
+import type { EventFile } from '@/core/files/sheet';
 import { call } from '../shared/call';
 import { instantOf, wallTimeOf } from './wallTime';
 
-/** What is said of a gig or rehearsal. Times in ISO 8601. */
-export type EventSaid = {
-  readonly kind: 'gig' | 'rehearsal';
-  readonly title: string;
-  readonly place: string;
-  readonly startsAt: string;
-  readonly timeZone: string;
-  readonly loadInAt: string | null;
-};
+/** What is said of a gig or rehearsal. */
+export type EventSaid = Omit<EventFile, 'sets'>;
 
 type Props = {
   /** What is changed; a new one where left out. */

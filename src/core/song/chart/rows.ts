@@ -9,29 +9,15 @@ import {
   isOdd,
   type LevelRange,
   NO_DETAILS,
-  type Passes,
-  type Position,
   passesWords,
-  positionText,
   type RoadMap,
   resolve,
   type Section,
-  type SectionDetails,
   tempoText,
 } from '../roadmap';
 import { type PlacedDetail, type Timeline, writtenMeters } from '../timeline';
-import { dynamicsText, levelWords, spanText, timekeeperWords } from './words';
-
-/** Something that stands at a place of a section, as a chart says it. */
-export type ChartNote = {
-  readonly id: string;
-  readonly kind: 'fill' | 'hit' | 'dynamics' | 'cue' | 'fermata' | 'time';
-  /** The place in the section as it is typed: `9.3&`, `last.4`; `end` after its last bar. */
-  readonly at: string;
-  /** The bar of the song, by the page; where the section begins with its first bar the two are the same. */
-  readonly songBar: number;
-  readonly words: string;
-};
+import { type ChartNote, notesOf } from './notes';
+import { dynamicsText, levelWords, timekeeperWords } from './words';
 
 /** A section as a line of a chart. */
 export type SectionRow = {
@@ -102,11 +88,10 @@ export const chartRows = (map: RoadMap, timeline: Timeline): ChartRow[] => {
       passes: own.variations.map(
         (one) => `${passesWords(one.passes)}: ${variationWords(map, one)}`,
       ),
-      notes: notesOf({
+      notes: notesOf(own, {
         map,
         timeline,
-        section,
-        own,
+        written: timeline.written.get(section.id) ?? { first: 0, bars: 0 },
         placed,
         meterAt: meters.get(section.id) ?? (() => map.start.meter),
       }),
@@ -168,133 +153,3 @@ export const variationWords = (map: RoadMap, one: Details['variations']): string
   ]
     .filter(Boolean)
     .join(', ');
-
-type Inside = {
-  readonly map: RoadMap;
-  readonly timeline: Timeline;
-  readonly section: Section;
-  readonly own: SectionDetails;
-  /** The first time that each detail comes by. */
-  readonly placed: ReadonlyMap<string, PlacedDetail>;
-  readonly meterAt: (bar: number) => RoadMap['start']['meter'];
-};
-
-type Draft = Omit<ChartNote, 'at' | 'songBar'> & {
-  /** Null for the end of the section. */
-  readonly place: Position | null;
-  readonly passes: Passes | null;
-};
-
-const notesOf = ({ map, timeline, section, own, placed, meterAt }: Inside): ChartNote[] => {
-  const written = timeline.written.get(section.id) ?? { first: 0, bars: 0 };
-  const barOf = (place: Position) => (place.bar > 0 ? place.bar : written.bars + 1 + place.bar);
-  // Where passes differ in length, the last bar has no one number.
-  const alike = own.variations.every(({ bars }) => bars === null);
-  const last = (id: string): string => {
-    const one = placed.get(id);
-    return one ? spanText(timeline, one.startTicks, one.endTicks) : '';
-  };
-  const drafts: Draft[] = [
-    ...own.timeChanges.map(
-      (one): Draft => ({
-        id: one.id,
-        kind: 'time',
-        place: { bar: one.bar, ticks: 0 },
-        passes: one.passes,
-        words: [
-          one.meter && meterText(one.meter),
-          one.tempo && `tempo ${tempoText(one.tempo, map.start.tempo.unit)}`,
-          one.tempo?.kind === 'ramp' && one.toBar !== null && `by bar ${one.toBar}`,
-        ]
-          .filter(Boolean)
-          .join(', '),
-      }),
-    ),
-    ...own.dynamics.map(
-      (one): Draft => ({
-        id: one.id,
-        kind: 'dynamics',
-        place: one.at,
-        passes: one.passes,
-        words: [
-          one.level && levelWords(one.level),
-          one.level && one.level.from !== one.level.to && `over ${last(one.id)}`,
-          one.timekeeper && timekeeperWords(one.timekeeper),
-        ]
-          .filter(Boolean)
-          .join(', '),
-      }),
-    ),
-    ...own.fills.map(
-      (one): Draft => ({
-        id: one.id,
-        kind: 'fill',
-        place: one.from,
-        passes: one.passes,
-        words: [
-          fillWords(map, one),
-          last(one.id),
-          one.lands === 'nothing' && 'then no crash',
-          one.lands === 'push' && 'push into the bar',
-        ]
-          .filter(Boolean)
-          .join(', '),
-      }),
-    ),
-    ...own.hits.map(
-      (one): Draft => ({
-        id: one.id,
-        kind: 'hit',
-        place: one.at,
-        passes: one.passes,
-        words: [
-          `${one.kind.replace('-', ' ')}${one.words ? ` ${one.words}` : ''}`,
-          one.kind === 'stop' && last(one.id),
-        ]
-          .filter(Boolean)
-          .join(', '),
-      }),
-    ),
-    ...own.cues.map(
-      (one): Draft => ({
-        id: one.id,
-        kind: 'cue',
-        place: one.at,
-        passes: one.passes,
-        words: `${one.kind}: ${one.words}${one.byEar ? ' (not sure)' : ''}${one.by ? `, from ${one.by}` : ''}`,
-      }),
-    ),
-    ...own.fermatas.map(
-      (one): Draft => ({
-        id: one.id,
-        kind: 'fermata',
-        place: one.at,
-        passes: one.passes,
-        words: one.cue ? `fermata until ${one.cue}` : `fermata, ${one.seconds} s`,
-      }),
-    ),
-  ];
-  const END: Position = { bar: -1, ticks: Number.POSITIVE_INFINITY };
-  const order = ({ place }: Draft) => place ?? END;
-  return drafts
-    .sort((a, b) => barOf(order(a)) - barOf(order(b)) || order(a).ticks - order(b).ticks)
-    .map(({ id, kind, place, passes, words }) => ({
-      id,
-      kind,
-      at: place
-        ? positionText(alike ? { ...place, bar: barOf(place) } : place, meterAt(place.bar))
-        : 'end',
-      songBar: written.first + barOf(place ?? END) - 1,
-      words: passes ? `${words}, ${passesWords(passes)}` : words,
-    }));
-};
-
-/**
- * A fill by its name, and by that of its pattern where that says something else.
- */
-const fillWords = (map: RoadMap, { name, pattern }: Details['fills']): string => {
-  const written = map.patterns[pattern ?? '']?.name ?? '';
-  const called = name || written;
-  const other = written && written.toLowerCase() !== called.toLowerCase() ? ` (${written})` : '';
-  return `fill${called ? ` ${called}` : ''}${other}`;
-};
