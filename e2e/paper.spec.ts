@@ -82,6 +82,29 @@ test('the chart names every groove and fill, says what will catch one out, and c
     });
 });
 
+test('on a chart that is opened first of all, every stem stands at the side of a head', async ({
+  page,
+}) => {
+  await openSong(page, 'Slack Water');
+  await page.goto(`${page.url()}/chart`);
+  await expect(page.locator('article [data-drawn="true"]')).toHaveCount(6);
+  const apart = await page.locator('[data-pattern] svg').evaluateAll((pictures) =>
+    pictures.flatMap((picture) => {
+      const heads = [...picture.querySelectorAll('.vf-notehead')].map((one) =>
+        one.getBoundingClientRect(),
+      );
+      return [...picture.querySelectorAll('.vf-stem')].map((stem) => {
+        const { left } = stem.getBoundingClientRect();
+        return Math.min(
+          ...heads.flatMap((head) => [Math.abs(left - head.left), Math.abs(left - head.right)]),
+        );
+      });
+    }),
+  );
+  expect(apart.length).toBeGreaterThan(20);
+  expect(Math.max(...apart)).toBeLessThan(2.5);
+});
+
 test('a song of a hundred sections says that it does not fit, and goes on to a second page', async ({
   page,
 }) => {

@@ -33,7 +33,8 @@ export const StaffView = (props: Props) => {
     let gone = false;
     const fitting = Math.min(barsPerLine, bars.length);
     if (room === 0 || !seen) return;
-    void import('./drawStaff').then(({ drawStaff }) => {
+    void import('./drawStaff').then(async ({ drawStaff, musicFont }) => {
+      await musicFont;
       if (gone || !frame.current) return;
       const needed = widthOf(bars, fitting);
       // Smaller where there is no room for its size; never so wide that a bar falls apart.

@@ -28,6 +28,9 @@ import {
 import { barTicks, type Meter, pulsesOf } from '@/core/music/time';
 import { GRACES, HEAD, LINE } from './staffSize';
 
+/** Signs are as wide as their font says: nothing is drawn before it is here. */
+export const musicFont: Promise<unknown> = document.fonts.load('30pt Bravura');
+
 /** What to draw, and how. */
 export type Drawing = {
   readonly bars: readonly Staff[];
