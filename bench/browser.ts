@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { chromium, type Page } from '@playwright/test';
 import { firstOrders } from '@/core/base/document';
 import { newSection } from '@/core/song/roadmap';
+import { bytesOfScripts } from '../e2e/support';
 import playwright from '../playwright.config';
 import { milliseconds, quantile, type Row } from './measure';
 
@@ -13,40 +14,28 @@ export const measureBrowser = async (url: string | undefined): Promise<Row[]> =>
   await page.goto('/');
   await page.getByRole('button', { name: /Wren Halloway/ }).click();
   await page.waitForURL(/sets$/);
-  const rows = [
-    await firstVisit(page),
+  const rows = [await firstVisit(page, /First set/, 330)];
+  rows.push(
     await firstSound(page),
     await keystrokes(page, 0),
     await keystrokes(page, 300),
     await pasting(page),
     await engraving(page),
-  ];
+  );
+  await page.goto('/saltreach-nine/songs');
+  rows.push(await firstVisit(page, /Nine Mile Ferry/, 400));
   await browser.close();
   return rows;
 };
 
-/** The compressed JavaScript that a set's page loads with an empty cache. */
-const firstVisit = async (page: Page): Promise<Row> => {
-  const set = await page.getByRole('link', { name: /First set/ }).getAttribute('href');
-  const devtools = await page.context().newCDPSession(page);
-  await devtools.send('Network.enable');
-  await devtools.send('Network.setCacheDisabled', { cacheDisabled: true });
-  const scripts = new Set<string>();
-  let bytes = 0;
-  devtools.on(
-    'Network.responseReceived',
-    ({ requestId, type }) => type === 'Script' && scripts.add(requestId),
-  );
-  devtools.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
-    if (scripts.has(requestId)) bytes += encodedDataLength;
-  });
-  await page.goto(set!, { waitUntil: 'networkidle', timeout: 15_000 }).catch(() => undefined);
-  await devtools.send('Network.setCacheDisabled', { cacheDisabled: false });
+const firstVisit = async (page: Page, link: RegExp, most: number): Promise<Row> => {
+  const path = await page.getByRole('link', { name: link }).first().getAttribute('href');
+  const { bytes, files } = await bytesOfScripts(page, path ?? '');
   return [
-    'JavaScript of a first visit to a set',
+    `JavaScript of a first visit to ${path?.includes('/sets/') ? 'a set' : 'a song'}`,
     `${(bytes / 1000).toFixed(0)} kB`,
-    'under 330 kB',
-    `${scripts.size} files, compressed`,
+    `under ${most} kB`,
+    `${files} files, compressed`,
   ];
 };
 

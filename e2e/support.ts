@@ -74,3 +74,26 @@ export const bytesOf = (path: string): Buffer => readFileSync(path);
 export const soxStat = (path: string, from: number, to: number): string =>
   spawnSync('sox', [path, '-n', 'trim', String(from), `=${to}`, 'stat'], { encoding: 'utf8' })
     .stderr;
+
+/** The compressed JavaScript that a page fetches with an empty cache. */
+export const bytesOfScripts = async (
+  page: Page,
+  path: string,
+): Promise<{ readonly bytes: number; readonly files: number }> => {
+  const devtools = await page.context().newCDPSession(page);
+  await devtools.send('Network.enable');
+  await devtools.send('Network.setCacheDisabled', { cacheDisabled: true });
+  const scripts = new Set<string>();
+  let bytes = 0;
+  devtools.on(
+    'Network.responseReceived',
+    ({ requestId, type }) => type === 'Script' && scripts.add(requestId),
+  );
+  devtools.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
+    if (scripts.has(requestId)) bytes += encodedDataLength;
+  });
+  // Streams never fall silent where a page has much to fetch.
+  await page.goto(path, { waitUntil: 'networkidle', timeout: 15_000 }).catch(() => undefined);
+  await devtools.detach();
+  return { bytes, files: scripts.size };
+};

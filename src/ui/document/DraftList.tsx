@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, CopyButton, Group, Popover, Stack, Text } from '@mantine/core';
+import { Button, CopyButton, Group, Stack, Text } from '@mantine/core';
+import { Drop } from '../menus';
 import { useGiveUp } from './drafts';
 import type { Draft } from './unsaved';
 
@@ -10,40 +11,33 @@ type Props = { readonly drafts: ReadonlyMap<string, Draft> };
 const DraftList = ({ drafts }: Props) => {
   const giveUp = useGiveUp();
   return (
-    <Popover width={380} position="bottom-start" withinPortal>
-      <Popover.Target>
-        <Button size="compact-xs" variant="default">
-          Show what is kept
-        </Button>
-      </Popover.Target>
-      <Popover.Dropdown>
-        <Stack gap="sm">
-          {[...drafts].map(([field, { label, text, message }]) => (
-            <Stack key={field} gap={4}>
-              <Text size="sm" fw={600}>
-                {label}
-              </Text>
-              <Text size="sm" lineClamp={4} ff="monospace">
-                {text}
-              </Text>
-              {message && <Text size="sm">{message}</Text>}
-              <Group gap="xs">
-                <CopyButton value={text}>
-                  {({ copied, copy }) => (
-                    <Button size="compact-xs" variant="default" onClick={copy}>
-                      {copied ? 'Copied' : 'Copy'}
-                    </Button>
-                  )}
-                </CopyButton>
-                <Button size="compact-xs" variant="subtle" onClick={() => giveUp(field)}>
-                  Give it up
-                </Button>
-              </Group>
-            </Stack>
-          ))}
-        </Stack>
-      </Popover.Dropdown>
-    </Popover>
+    <Drop face="Show what is kept" variant="default" width={380} position="bottom-start">
+      <Stack gap="sm">
+        {[...drafts].map(([field, { label, text, message }]) => (
+          <Stack key={field} gap={4}>
+            <Text size="sm" fw={600}>
+              {label}
+            </Text>
+            <Text size="sm" lineClamp={4} ff="monospace">
+              {text}
+            </Text>
+            {message && <Text size="sm">{message}</Text>}
+            <Group gap="xs">
+              <CopyButton value={text}>
+                {({ copied, copy }) => (
+                  <Button size="compact-xs" variant="default" onClick={copy}>
+                    {copied ? 'Copied' : 'Copy'}
+                  </Button>
+                )}
+              </CopyButton>
+              <Button size="compact-xs" variant="subtle" onClick={() => giveUp(field)}>
+                Give it up
+              </Button>
+            </Group>
+          </Stack>
+        ))}
+      </Stack>
+    </Drop>
   );
 };
 

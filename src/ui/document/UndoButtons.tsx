@@ -1,4 +1,4 @@
-import { ActionIcon, Tooltip } from '@mantine/core';
+import { ActionIcon } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { memo } from 'react';
 
@@ -12,15 +12,25 @@ type UndoProps = {
 /** With their keys on every page that edits. */
 export const UndoButtons = memo(({ canUndo, canRedo, undo, redo }: UndoProps) => (
   <ActionIcon.Group>
-    <Tooltip label="Undo">
-      <ActionIcon variant="default" size={30} aria-label="Undo" disabled={!canUndo} onClick={undo}>
-        <IconArrowBackUp size={18} />
-      </ActionIcon>
-    </Tooltip>
-    <Tooltip label="Redo">
-      <ActionIcon variant="default" size={30} aria-label="Redo" disabled={!canRedo} onClick={redo}>
-        <IconArrowForwardUp size={18} />
-      </ActionIcon>
-    </Tooltip>
+    <ActionIcon
+      variant="default"
+      size={30}
+      aria-label="Undo"
+      title="Undo"
+      disabled={!canUndo}
+      onClick={undo}
+    >
+      <IconArrowBackUp size={18} />
+    </ActionIcon>
+    <ActionIcon
+      variant="default"
+      size={30}
+      aria-label="Redo"
+      title="Redo"
+      disabled={!canRedo}
+      onClick={redo}
+    >
+      <IconArrowForwardUp size={18} />
+    </ActionIcon>
   </ActionIcon.Group>
 ));

@@ -12,8 +12,8 @@ import {
   type VoiceId,
   voiceOf,
 } from '@/core/music/kit';
+import { Drop } from '../menus';
 import { call } from '../shared/call';
-import { Drop } from '../shared/Drop';
 import { Segments } from '../shared/Segments';
 import { Select } from '../shared/Select';
 import classes from './Kit.module.css';

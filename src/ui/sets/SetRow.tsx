@@ -18,8 +18,8 @@ import { clock, meterText } from '@/core/music/time';
 import type { RoadMap } from '@/core/song/roadmap';
 import { type Gap, type SetItem, STRAIGHT_ON } from '@/core/song/set';
 import { FieldsOf } from '../document';
+import { Drop } from '../menus';
 import { NoteIcon, Thumbnail } from '../profile';
-import { Drop } from '../shared/Drop';
 import type { SetEntry } from './entries';
 import classes from './SetPage.module.css';
 

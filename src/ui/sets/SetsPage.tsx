@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Group, Menu, VisuallyHidden } from '@mantine/core';
+import { Button, Group, VisuallyHidden } from '@mantine/core';
 import { IconCalendarEvent, IconPlus } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
@@ -81,14 +81,11 @@ const EventHead = ({ event, band }: HeadProps) => {
         </p>
       </div>
       {band.mayEdit && (
-        <ThingMenu thing={{ what: 'event', id, title }} onCopied={() => undefined}>
-          <Menu.Item
-            leftSection={<IconCalendarEvent size={16} />}
-            onClick={() => setChanging(true)}
-          >
-            Change
-          </Menu.Item>
-        </ThingMenu>
+        <ThingMenu
+          thing={{ what: 'event', id, title }}
+          more={[{ label: 'Change', icon: IconCalendarEvent, run: () => setChanging(true) }]}
+          onCopied={() => undefined}
+        />
       )}
       {changing && (
         <EventForm

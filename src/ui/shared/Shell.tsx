@@ -1,7 +1,6 @@
 'use client';
 
-import { ActionIcon, Menu, UnstyledButton, useMantineColorScheme } from '@mantine/core';
-import '@mantine/notifications/styles.css';
+import { ActionIcon, useMantineColorScheme } from '@mantine/core';
 import {
   IconKeyboard,
   IconLogout,
@@ -14,15 +13,13 @@ import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
 import { DocumentsProvider, OrphanedEdits, useUnsavedCount } from '../document';
+import { ActionMenu } from '../menus';
 import { TransportBar, TransportProvider } from '../transport';
 import { call } from './call';
 import { CommandProvider, keyText, useCommands } from './commands';
+import { Notices } from './Notices';
 import classes from './Shell.module.css';
 
-const Notifications = dynamic(
-  () => import('@mantine/notifications').then((library) => library.Notifications),
-  { ssr: false },
-);
 const Palette = dynamic(() => import('./Palette'), { ssr: false });
 const BeforeSigningOut = dynamic(() => import('./BeforeSigningOut'), { ssr: false });
 
@@ -47,7 +44,7 @@ export const Shell = (props: Props) => {
   const onStage = usePathname().endsWith('/stage');
   return (
     <CommandProvider>
-      <Notifications position="top-center" />
+      <Notices />
       <DocumentsProvider key={props.band.slug} band={props.band.slug} member={props.member.id}>
         <TransportProvider>
           {/* The stage is all there is; the keys of head and foot work there too. */}
@@ -100,18 +97,12 @@ const BandMenu = ({ band, bands }: Pick<Props, 'band' | 'bands'>) =>
   bands.length < 2 ? (
     <span className={classes.band}>{band.name}</span>
   ) : (
-    <Menu position="bottom-start">
-      <Menu.Target>
-        <UnstyledButton className={classes.bands}>{band.name}</UnstyledButton>
-      </Menu.Target>
-      <Menu.Dropdown aria-label="Your bands">
-        {bands.map(({ slug, name }) => (
-          <Menu.Item key={slug} component={Link} href={`/${slug}/sets`}>
-            {name}
-          </Menu.Item>
-        ))}
-      </Menu.Dropdown>
-    </Menu>
+    <ActionMenu
+      face={band.name}
+      className={classes.bands}
+      position="bottom-start"
+      actions={bands.map(({ slug, name }) => ({ label: name, href: `/${slug}/sets` }))}
+    />
   );
 
 const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
@@ -179,26 +170,22 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
       >
         <IconSearch size={20} />
       </ActionIcon>
-      <Menu position="bottom-end">
-        <Menu.Target>
-          <UnstyledButton className={classes.member} aria-label={`${member.name}, ${band.role}`}>
+      <ActionMenu
+        face={
+          <>
             <IconUserCircle size={22} aria-hidden="true" />
             <span>{member.name}</span>
             <em>{band.role}</em>
-          </UnstyledButton>
-        </Menu.Target>
-        <Menu.Dropdown aria-label="You">
-          <Menu.Item leftSection={<IconMoonStars size={16} />} onClick={toggleColorScheme}>
-            Light or dark
-          </Menu.Item>
-          <Menu.Item leftSection={<IconKeyboard size={16} />} onClick={() => setPalette('keys')}>
-            All keys (?)
-          </Menu.Item>
-          <Menu.Item leftSection={<IconLogout size={16} />} onClick={signOut}>
-            Sign out
-          </Menu.Item>
-        </Menu.Dropdown>
-      </Menu>
+          </>
+        }
+        className={classes.member}
+        label={`${member.name}, ${band.role}`}
+        actions={[
+          { label: 'Light or dark', icon: IconMoonStars, run: toggleColorScheme },
+          { label: 'All keys (?)', icon: IconKeyboard, run: () => setPalette('keys') },
+          { label: 'Sign out', icon: IconLogout, run: signOut },
+        ]}
+      />
       {asking && (
         <BeforeSigningOut
           unsaved={unsaved}

@@ -10,12 +10,26 @@ type Told = {
   readonly undo?: () => void;
 };
 
+let told = false;
+const listeners = new Set<() => void>();
+
+/** Whether anything was said since the page was opened. */
+export const toldSomething = {
+  read: () => told,
+  subscribe: (listener: () => void) => {
+    listeners.add(listener);
+    return () => listeners.delete(listener);
+  },
+};
+
 /** So long one has to take it back from here, in milliseconds. */
 const LONG = 12_000;
 const SHORT = 5000;
 
 /** Says what was done, at the edge of the page. */
 export const tell = async ({ words, wrong = false, undo }: Told): Promise<void> => {
+  told = true;
+  for (const listener of listeners) listener();
   const { notifications } = await import('@mantine/notifications');
   const id = notifications.show({
     autoClose: undo || wrong ? LONG : SHORT,

@@ -1,20 +1,20 @@
 'use client';
 
 import {
-  ActionIcon,
-  Button,
-  Checkbox,
+  type ActionIconProps,
+  type ButtonProps,
+  type CheckboxProps,
   type CSSVariablesResolver,
   createTheme,
   type MantineColorsTuple,
-  Modal,
-  NativeSelect,
-  NumberInput,
-  Popover,
-  Radio,
-  SegmentedControl,
-  Textarea,
-  TextInput,
+  type ModalProps,
+  type NativeSelectProps,
+  type NumberInputProps,
+  type PopoverProps,
+  type RadioProps,
+  type SegmentedControlProps,
+  type TextareaProps,
+  type TextInputProps,
 } from '@mantine/core';
 
 /** The accent, in the ten shades that the component library asks for. */
@@ -31,6 +31,9 @@ const ember: MantineColorsTuple = [
   '#862e15',
 ];
 
+/** How a part usually is; named by its type alone, so that no page fetches parts that it does not show. */
+const usually = <Props>(defaultProps: Partial<Props>) => ({ defaultProps });
+
 /** Type, colour, spacing and the usual size of every part; how a part is placed stands beside it. */
 export const theme = createTheme({
   fontFamily: "'Atkinson Hyperlegible Next Variable', sans-serif",
@@ -44,26 +47,26 @@ export const theme = createTheme({
   cursorType: 'pointer',
   respectReducedMotion: true,
   components: {
-    ActionIcon: ActionIcon.extend({ defaultProps: { variant: 'subtle', color: 'gray' } }),
-    Button: Button.extend({ defaultProps: { variant: 'default' } }),
-    Checkbox: Checkbox.extend({ defaultProps: { size: 'xs' } }),
-    Modal: Modal.extend({
-      defaultProps: {
-        transitionProps: { duration: 0 },
-        closeButtonProps: { 'aria-label': 'Close' },
-        // The head of a dialog is no head of the page.
-        attributes: { header: { role: 'presentation' } },
-      },
+    ActionIcon: usually<ActionIconProps>({ variant: 'subtle', color: 'gray' }),
+    Button: usually<ButtonProps>({ variant: 'default' }),
+    Checkbox: usually<CheckboxProps>({ size: 'xs' }),
+    Modal: usually<ModalProps>({
+      transitionProps: { duration: 0 },
+      closeButtonProps: { 'aria-label': 'Close' },
+      // The head of a dialog is no head of the page.
+      attributes: { header: { role: 'presentation' } },
     }),
-    NativeSelect: NativeSelect.extend({ defaultProps: { size: 'xs' } }),
-    NumberInput: NumberInput.extend({ defaultProps: { size: 'xs' } }),
-    Popover: Popover.extend({
-      defaultProps: { shadow: 'md', transitionProps: { duration: 0 }, returnFocus: true },
+    NativeSelect: usually<NativeSelectProps>({ size: 'xs' }),
+    NumberInput: usually<NumberInputProps>({ size: 'xs' }),
+    Popover: usually<PopoverProps>({
+      shadow: 'md',
+      transitionProps: { duration: 0 },
+      returnFocus: true,
     }),
-    Radio: Radio.extend({ defaultProps: { size: 'xs' } }),
-    SegmentedControl: SegmentedControl.extend({ defaultProps: { transitionDuration: 0 } }),
-    Textarea: Textarea.extend({ defaultProps: { size: 'xs' } }),
-    TextInput: TextInput.extend({ defaultProps: { size: 'xs' } }),
+    Radio: usually<RadioProps>({ size: 'xs' }),
+    SegmentedControl: usually<SegmentedControlProps>({ transitionDuration: 0 }),
+    Textarea: usually<TextareaProps>({ size: 'xs' }),
+    TextInput: usually<TextInputProps>({ size: 'xs' }),
   },
 });
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { useSortable } from '@dnd-kit/sortable';
-import { ActionIcon, Button, Checkbox, Menu, UnstyledButton } from '@mantine/core';
+import { Button, Checkbox, UnstyledButton } from '@mantine/core';
 import { IconDots, IconGripVertical, IconRepeat } from '@tabler/icons-react';
 import { memo } from 'react';
 import {
@@ -22,6 +22,7 @@ import {
   type RoadMap,
 } from '@/core/song/roadmap';
 import type { Edit } from '../document';
+import { ActionMenu } from '../menus';
 import { Cell } from '../shared/Cell';
 import { newId } from '../shared/newId';
 import { Rails } from './Rails';
@@ -102,39 +103,30 @@ export const RepeatRow = memo(({ node, map, depth, mayEdit, edit }: RepeatProps)
         )}
         {mayEdit && (
           <span className={classes.blockTools}>
-            <Menu position="bottom-end">
-              <Menu.Target>
-                <ActionIcon aria-label="More for the repeat" title="Endings, write out, delete">
-                  <IconDots size={18} />
-                </ActionIcon>
-              </Menu.Target>
-              <Menu.Dropdown>
-                <Menu.Item
-                  disabled={open.length === 0}
-                  onClick={() =>
-                    edit(
-                      addEnding(
-                        node,
-                        node.endings.length ? open : open.slice(0, 1),
-                        'Ending',
-                        newId,
-                      ),
-                    )
-                  }
-                >
-                  Add an ending for the passes that have none
-                </Menu.Item>
-                <Menu.Item onClick={() => edit(unfold(map, id, newId))}>
-                  Write out every pass
-                </Menu.Item>
-                <Menu.Item onClick={() => edit(dissolve(map, node))}>
-                  Unbracket: leave what is in it, played once
-                </Menu.Item>
-                <Menu.Item onClick={() => edit(removeRepeat(map, node))}>
-                  Delete it with all that is in it
-                </Menu.Item>
-              </Menu.Dropdown>
-            </Menu>
+            <ActionMenu
+              face={<IconDots size={18} />}
+              label="More for the repeat"
+              title="Endings, write out, delete"
+              actions={[
+                {
+                  label: 'Add an ending for the passes that have none',
+                  disabled: open.length === 0,
+                  run: () => {
+                    const passes = node.endings.length ? open : open.slice(0, 1);
+                    edit(addEnding(node, passes, 'Ending', newId));
+                  },
+                },
+                { label: 'Write out every pass', run: () => edit(unfold(map, id, newId)) },
+                {
+                  label: 'Unbracket: leave what is in it, played once',
+                  run: () => edit(dissolve(map, node)),
+                },
+                {
+                  label: 'Delete it with all that is in it',
+                  run: () => edit(removeRepeat(map, node)),
+                },
+              ]}
+            />
           </span>
         )}
       </td>

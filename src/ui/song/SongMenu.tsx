@@ -1,12 +1,12 @@
 'use client';
 
-import { Menu } from '@mantine/core';
 import { IconCopyPlus, IconPencil, IconTrash } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { ThingMenu } from '../lifecycle/ThingMenu';
 import { type Thing, useLifecycle } from '../lifecycle/things';
+import type { Action } from '../menus';
 import type { Arrangement } from './Arrangements';
 
 const Rename = dynamic(() => import('../lifecycle/Rename'), { ssr: false });
@@ -29,31 +29,26 @@ export const SongMenu = ({ band, song, title, arrangement, others }: Props) => {
   const [other] = others;
   const thing: Thing = { what: 'arrangement', id: arrangement.id, title: arrangement.name };
   const close = () => setAsking(undefined);
+  const actions: Action[] = [
+    { label: 'Copy this arrangement', icon: IconCopyPlus, run: () => setAsking('copy') },
+    { label: 'Rename this arrangement', icon: IconPencil, run: () => setAsking('rename') },
+  ];
+  if (other)
+    actions.push({
+      label: 'Delete this arrangement',
+      icon: IconTrash,
+      run: () =>
+        void remove(thing).then((gone) => gone && router.push(`/${band}/songs/${other.id}`)),
+    });
   return (
     <>
       <ThingMenu
         thing={{ what: 'song', id: song, title }}
         called=" the song"
+        more={actions}
         onCopied={(id) => router.push(`/${band}/songs/${id}`)}
         onRemoved={() => router.push(`/${band}/songs`)}
-      >
-        <Menu.Item leftSection={<IconCopyPlus size={16} />} onClick={() => setAsking('copy')}>
-          Copy this arrangement
-        </Menu.Item>
-        <Menu.Item leftSection={<IconPencil size={16} />} onClick={() => setAsking('rename')}>
-          Rename this arrangement
-        </Menu.Item>
-        {other && (
-          <Menu.Item
-            leftSection={<IconTrash size={16} />}
-            onClick={() =>
-              void remove(thing).then((gone) => gone && router.push(`/${band}/songs/${other.id}`))
-            }
-          >
-            Delete this arrangement
-          </Menu.Item>
-        )}
-      </ThingMenu>
+      />
       {asking === 'rename' && <Rename thing={thing} field="name" onClose={close} />}
       {asking === 'copy' && (
         <CopyArrangement

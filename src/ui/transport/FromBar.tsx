@@ -2,8 +2,8 @@
 
 import dynamic from 'next/dynamic';
 import { useRef } from 'react';
+import { Drop } from '../menus';
 import { useCommands } from '../shared/commands';
-import { Drop } from '../shared/Drop';
 import classes from './TransportBar.module.css';
 import { useTransport } from './TransportProvider';
 

@@ -1,0 +1,2 @@
+export { type Action, ActionMenu } from './ActionMenu';
+export { Drop } from './Drop';
