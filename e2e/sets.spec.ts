@@ -5,8 +5,8 @@ test.beforeEach(({ page }) => enter(page));
 
 const titles = (page: Page) => page.locator('[data-item] a').allInnerTexts();
 
-/** A rehearsal of its own with three songs. */
-const ownSet = async (page: Page) => {
+/** A rehearsal of its own with some songs of the band. */
+const ownSet = async (page: Page, songs = ['Slack Water', 'Millstone', 'Gannet Street']) => {
   const response = await page.request.post('/api/bands/saltreach-nine/events', {
     data: {
       kind: 'rehearsal',
@@ -18,7 +18,7 @@ const ownSet = async (page: Page) => {
     },
   });
   await page.goto(`/saltreach-nine/sets/${(await response.json()).set}`);
-  for (const song of ['Slack Water', 'Millstone', 'Gannet Street']) {
+  for (const song of songs) {
     // Again until the page hears it.
     await expect(async () => {
       await page.getByLabel('Song to add').selectOption({ label: song });
@@ -253,4 +253,55 @@ test('a set changes tempo, key and sections of a song, and the song stays as it 
   await page.waitForURL(/songs\/./);
   const written = /:\d\d\s*(\d+) bars/.exec((await page.getByTestId('length').textContent())!)![1]!;
   expect(before).toContain(written);
+});
+
+test('what is hard between two songs is said, mended and dismissed', async ({ page }) => {
+  await ownSet(page, ['Nine Mile Ferry', 'Lantern over the Weir', 'Rope Walk Shuffle']);
+  await page.keyboard.press('j');
+  const list = page.getByRole('list', { name: 'To look at' });
+  const jump = list.getByRole('listitem').filter({ hasText: 'ends at 138' });
+  await expect(jump).toContainText(
+    '“Nine Mile Ferry” ends at 138, “Lantern over the Weir” begins at 64, with 10 seconds between',
+  );
+  await jump.getByRole('button', { name: /ends at 138/ }).click();
+  await expect(page.getByRole('link', { name: 'Lantern over the Weir' })).toBeFocused();
+  await jump.getByRole('button', { name: 'A gap of 15 s' }).click();
+  await expect(jump).toHaveCount(0);
+  await expect(page.getByLabel('Seconds after Nine Mile Ferry')).toHaveValue('15');
+  const other = list.getByRole('listitem').filter({ hasText: 'ends at 50' });
+  await other.getByRole('button', { name: 'Dismiss' }).click();
+  await expect(other).toHaveCount(0);
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole('button', { name: /to look at/ })).toHaveCount(0);
+});
+
+test('an order that works better is shown with its reasons, taken by one key, and undone', async ({
+  page,
+}) => {
+  const today = ['Millstone', 'Lantern over the Weir', 'Gannet Street', 'Slack Water'];
+  await ownSet(page, today);
+  await page.keyboard.press('o');
+  const panel = page.getByRole('dialog', { name: 'An order that works better' });
+  const better = panel.getByRole('region', { name: /^Better/ });
+  const order = () => better.locator('.name').allInnerTexts();
+  await expect(better.locator('.name')).toHaveCount(4);
+  const free = await order();
+  expect(free.toSorted()).toEqual(today.toSorted());
+  const weights = (await panel.getByRole('heading', { level: 3 }).allInnerTexts()).map((text) =>
+    Number(/\d+/.exec(text)?.[0]),
+  );
+  expect(weights[1]).toBeLessThan(weights[0] ?? 0);
+  // What is pinned is kept to.
+  const pinned = free[0] === today[0] ? (today[1] ?? '') : (today[0] ?? '');
+  await panel.getByLabel(`Whether ${pinned} may move`).selectOption('keeps its place');
+  await expect.poll(async () => (await order()).indexOf(pinned)).toBe(today.indexOf(pinned));
+  const found = await order();
+  await expect(panel.getByRole('button', { name: 'Take this order' })).toBeEnabled();
+  await panel.getByRole('button', { name: 'Take this order' }).focus();
+  await page.keyboard.press('Enter');
+  await expect.poll(() => titles(page)).toEqual(found);
+  await saved(page);
+  await page.getByRole('button', { name: 'Undo' }).last().click();
+  await expect.poll(() => titles(page)).toEqual(today);
 });

@@ -52,6 +52,7 @@ const setWith = (...arrangements: string[]): SongSet => ({
         tempo: null,
         key: '',
         cuts: [],
+        keeps: null,
       },
     ]),
   ),

@@ -92,6 +92,7 @@ const setOf = (
     tempo: null,
     key: '',
     cuts: [],
+    keeps: null,
     ...changes,
   }));
   return {

@@ -42,6 +42,7 @@ import {
   received,
   type SentSong,
 } from './entries';
+import { Judged } from './judgement';
 import { type SetEvent, SetHeading, SlotField } from './SetHeading';
 import classes from './SetPage.module.css';
 import { SetRow } from './SetRow';
@@ -87,10 +88,8 @@ export const SetPage = ({ opened, band, click, layout, event, deleted, songs: se
   );
   const { slotMinutes } = set.heading;
   const slot = slotMinutes === null ? undefined : slotMinutes * 60;
-  const asPlayed = useMemo(
-    () => entries.flatMap(({ joined }) => (joined ? [joined.map] : [])),
-    [entries],
-  );
+  const joined = useMemo(() => entries.flatMap((entry) => entry.joined ?? []), [entries]);
+  const asPlayed = useMemo(() => joined.map(({ map }) => map), [joined]);
   const drums = useDrums(program, asPlayed, layout);
   useProgram({ title: set.heading.title, program, drums });
   useFreshSongs(entries.some(({ song }) => !song));
@@ -135,7 +134,14 @@ export const SetPage = ({ opened, band, click, layout, event, deleted, songs: se
             />
           )}
         </div>
-        <div className={classes.total} data-late={late}>
+        <Judged
+          className={late ? `${classes.total} ${classes.late}` : classes.total}
+          live={live}
+          joined={joined}
+          seconds={program.seconds}
+          layout={layout}
+          onGo={goToSong}
+        >
           <p data-testid="total">
             <strong>{slotWords(program.seconds, slotMinutes)}</strong>
             <span>
@@ -144,7 +150,7 @@ export const SetPage = ({ opened, band, click, layout, event, deleted, songs: se
             </span>
           </p>
           <SlotField set={set} mayEdit={mayEdit} edit={edit} />
-        </div>
+        </Judged>
         <EveningProfile program={program} height={112} full slot={slot} />
         <Songs entries={entries} band={band} live={live} />
         {mayEdit && <AddSong set={set} songs={compiled} edit={edit} />}
@@ -153,6 +159,10 @@ export const SetPage = ({ opened, band, click, layout, event, deleted, songs: se
     </DraftsProvider>
   );
 };
+
+/** Brings a song of the set into sight, and the focus to its name. */
+const goToSong = (item: string) =>
+  document.querySelector<HTMLElement>(`[data-item="${CSS.escape(item)}"] a`)?.focus();
 
 /** The item of the set that is heard. */
 const songPlayed = ({ program, place }: Heard): string | undefined =>

@@ -6,6 +6,7 @@ import {
   useCallback,
   useContext,
   useEffect,
+  useLayoutEffect,
   useMemo,
   useRef,
   useState,
@@ -86,7 +87,8 @@ export const CommandProvider = ({ children }: { children: ReactNode }) => {
 export const useCommands = (commands: readonly Command[]): void => {
   const { register, unregister } = useRegistry();
   const [owner] = useState(() => Symbol('commands'));
-  useEffect(() => register(owner, commands));
+  // With what is drawn, not after it: a key acts on what is in sight.
+  useLayoutEffect(() => register(owner, commands));
   useEffect(() => () => unregister(owner), [owner, unregister]);
 };
 

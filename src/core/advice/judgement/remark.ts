@@ -1,6 +1,7 @@
 import type { Operation } from '../../base/document';
 import type { RoadMap } from '../../song/roadmap';
 import type { Passage, Timeline } from '../../song/timeline';
+import { remarkId } from '../remarkId';
 
 /** One thing worth saying about a map. */
 export type Remark = {
@@ -29,19 +30,12 @@ type Said = {
 };
 
 export const remark = ({ code, about, sentence, passage, bar, section, fix }: Said): Remark => ({
-  id: `${code}-${hash(about.join(' '))}`,
+  id: remarkId(code, about),
   sentence,
   section: section ?? passage?.section,
   bar: bar ?? passage?.firstPlayed,
   fix,
 });
-
-/** FNV-1a, 32 bits (Fowler, Noll and Vo): short names for ids of any length. */
-const hash = (text: string): string => {
-  let value = 0x811c9dc5;
-  for (const letter of text) value = Math.imul(value ^ letter.codePointAt(0)!, 0x01000193) >>> 0;
-  return value.toString(36);
-};
 
 /** A name in a sentence. */
 export const named = (name: string): string => {

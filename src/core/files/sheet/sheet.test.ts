@@ -159,6 +159,7 @@ test('a set as a message: songs in order, when they begin, how they are counted,
     tempo: null,
     key: '',
     cuts: [],
+    keeps: null,
   } as const;
   const items = [
     { ...shared, id: 'a', gap: { kind: 'talk', seconds: 20, words: 'Odile' } },

@@ -6,6 +6,7 @@ export * from './anchor';
 export * from './changes';
 export * from './join';
 export * from './program';
+export * from './reorder';
 export * from './schema';
 export * from './source';
 export * from './source';

@@ -57,7 +57,15 @@ const itemShape = {
     .max(20, 'A key has at most 20 characters.')
     .default(''),
   cuts: z.array(idSchema).max(MOST_CUTS, `At most ${MOST_CUTS} sections are cut.`).default([]),
+  /** What holds when a better order is looked for: it keeps its place, or stays after the song before it. */
+  keeps: z
+    .enum(['place', 'after'], 'A song keeps its place, or stays after the one before it.')
+    .nullable()
+    .default(null),
 };
+
+/** A remark on the set that somebody has dismissed: it does not come back. */
+const dismissedSchema = z.looseObject({ id: idSchema });
 
 const SLOT = 'A time slot is 1 to 1440 minutes.';
 const headingShape = {
@@ -75,6 +83,7 @@ const setShape = {
   heading: headingSchema,
   click: clickSettingsSingle,
   items: z.record(idSchema, setItemSchema),
+  dismissed: z.record(idSchema, dismissedSchema).default({}),
 };
 
 export const setSchema = z.looseObject(setShape);
@@ -89,6 +98,7 @@ export type SongSet = {
   /** What the set says of its click. */
   click: ClickSettings;
   items: Record<string, SetItem>;
+  dismissed: Record<string, { readonly id: string }>;
 };
 
 export const STRAIGHT_ON: Gap = { kind: 'straight-on' };
@@ -99,16 +109,21 @@ export const blankSet = (title: string, slotMinutes: number | null = null): Song
   heading: { title, slotMinutes },
   click: NO_OVERRIDES,
   items: {},
+  dismissed: {},
 });
 
-const CALLED: Readonly<Record<string, string>> = { heading: 'Set', click: 'Click of the set' };
+const CALLED: Readonly<Record<string, string>> = {
+  heading: 'Set',
+  click: 'Click of the set',
+  dismissed: 'Remark',
+};
 
 /** The kind of document that a set is. */
 export const setKind: DocumentKind<SongSet> = {
   name: 'Set',
   schema: setSchema as DocumentKind<SongSet>['schema'],
   singles: { heading: headingSchema, click: clickSettingsSchema },
-  collections: { items: setItemSchema },
+  collections: { items: setItemSchema, dismissed: dismissedSchema },
   call: (where) => CALLED[where] ?? 'Song in the set',
   check: ({ items }) =>
     Object.keys(items).length <= MOST_ITEMS

@@ -1,13 +1,15 @@
-import { parseDocument } from '../../base/document';
+import { apply, parseDocument } from '../../base/document';
 import { quarter, roadMapOf } from '../../testing';
 import { compile } from '../timeline';
 import {
   asPlayed,
   blankSet,
   gapSchema,
+  itemsOf,
   joinSet,
   type ProgramSong,
   program,
+  reordered,
   type SetItem,
   STRAIGHT_ON,
   setKind,
@@ -68,6 +70,7 @@ const item = (changes: Partial<SetItem>): SetItem => ({
   tempo: null,
   key: '',
   cuts: [],
+  keeps: null,
   ...changes,
 });
 const song = roadMapOf([
@@ -117,4 +120,31 @@ test('talk lasts as long as it is expected to, and the next song is counted in',
   const talk = { kind: 'talk', seconds: 45, words: 'the leader' } as const;
   const joined = program(songs(talk, gap(0)));
   expect(joined.songs[1]).toMatchObject({ start: 62 + 45, counted: true });
+});
+
+test('songs are put in another order; one that is not named stays after the one before it', () => {
+  const of = (id: string, order: string) => ({
+    ...item({}),
+    id,
+    order,
+    arrangement: '00000000-0000-4000-8000-000000000000',
+  });
+  const set = {
+    ...blankSet('Late set'),
+    items: {
+      a: of('a', 'a0'),
+      b: of('b', 'a1'),
+      new: of('new', 'a2'),
+      c: of('c', 'a3'),
+    },
+  };
+  const after = (ids: string[]) => {
+    const applied = apply(setKind, set, reordered(set, ids));
+    return applied.ok && itemsOf(applied.value.document).map(({ id }) => id);
+  };
+  expect(after(['c', 'b', 'a'])).toEqual(['c', 'b', 'new', 'a']);
+  expect(after(['c', 'gone', 'a', 'b'])).toEqual(['c', 'a', 'b', 'new']);
+  expect(after(['b'])).toEqual(['a', 'b', 'new', 'c']);
+  expect(reordered(set, ['a', 'b', 'c'])).toEqual([]);
+  expect(reordered(set, [])).toEqual([]);
 });

@@ -1,0 +1,1 @@
+export { Judged } from './Judged';
