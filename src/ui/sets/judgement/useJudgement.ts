@@ -53,6 +53,9 @@ export const useJudgement = (
   return { songs, remarks };
 };
 
+/** Asked once nothing has changed for so long (ms). */
+const SETTLED = 600;
+
 const NONE: Loads = new Map();
 
 /** What each limb plays in each song; only what has changed is asked for. */
@@ -64,9 +67,14 @@ const useLoads = (joined: readonly SongInSet[], layout: Layout): Loads => {
       ({ map, timeline }) => !loads.has(timeline) && Object.keys(map.patterns).length > 0,
     );
     if (songs.length === 0) return;
-    return ask(
-      { of: 'loads', songs: songs.map(({ map, timeline }) => ({ map, timeline })), layout },
-      (answers) => {
+    const question = {
+      of: 'loads',
+      songs: songs.map(({ map, timeline }) => ({ map, timeline })),
+      layout,
+    } as const;
+    let stop: (() => void) | undefined;
+    const timer = setTimeout(() => {
+      stop = ask(question, (answers) => {
         const kept = joined.flatMap(({ timeline }): [Timeline, readonly LimbLoad[]][] => {
           const load = loads.get(timeline);
           return load ? [[timeline, load]] : [];
@@ -76,8 +84,12 @@ const useLoads = (joined: readonly SongInSet[], layout: Layout): Loads => {
           answers[index] ?? [],
         ]);
         setKnown({ layout, loads: new Map([...kept, ...found]) });
-      },
-    );
+      });
+    }, SETTLED);
+    return () => {
+      clearTimeout(timer);
+      stop?.();
+    };
   }, [joined, layout, loads]);
   return loads;
 };
