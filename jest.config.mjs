@@ -33,7 +33,10 @@ export default {
     {
       ...shared,
       displayName: 'unit',
-      testMatch: ['<rootDir>/src/{core,ui,audio}/**/*.test.{ts,tsx}', '<rootDir>/src/*.test.ts'],
+      testMatch: [
+        '<rootDir>/src/{core,ui,audio,offline}/**/*.test.{ts,tsx}',
+        '<rootDir>/src/*.test.ts',
+      ],
     },
     {
       ...shared,

@@ -9,6 +9,8 @@ export default defineConfig({
     baseURL: process.env.EBRANT_URL,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
+    // What is taken along is tested by itself (offline.spec.ts).
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

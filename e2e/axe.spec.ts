@@ -97,6 +97,10 @@ test('axe finds nothing in what opens over a page', async ({ page }) => {
     .getByRole('link', { name: /First set/ })
     .first()
     .click();
+  await page.getByRole('button', { name: /^Take along/ }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  expect(await faults(page)).toEqual([]);
+  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Better order' }).click();
   await expect(page.getByRole('button', { name: 'Take this order' })).toBeEnabled();
   expect(await faults(page)).toEqual([]);

@@ -57,5 +57,5 @@ export default proxy;
 
 export const config = {
   // Pages only: routes and files of the build answer for themselves.
-  matcher: [{ source: '/((?!api/|_next/|favicon).*)' }],
+  matcher: [{ source: '/((?!api/|_next/|favicon|service-worker).*)' }],
 };

@@ -17,6 +17,7 @@ import { windowSteps } from './undo';
 import { browserStorage, thisPage } from './unsaved';
 
 const Context = createContext<Documents | undefined>(undefined);
+const MemberContext = createContext('');
 const NewsContext = createContext<(listener: (news: BandNews) => void) => () => void>(
   () => () => undefined,
 );
@@ -77,9 +78,11 @@ export const DocumentsProvider = ({ band, member, children }: Props) => {
     };
   }, [band, member, listeners]);
   return (
-    <Context value={documents}>
-      <NewsContext value={listen}>{children}</NewsContext>
-    </Context>
+    <MemberContext value={member}>
+      <Context value={documents}>
+        <NewsContext value={listen}>{children}</NewsContext>
+      </Context>
+    </MemberContext>
   );
 };
 
@@ -116,6 +119,9 @@ const openDocuments = (
 
 /** The documents of this page; nothing until the browser has taken over from the server. */
 export const useDocuments = (): Documents | undefined => useContext(Context);
+
+/** Who is signed in, by id. */
+export const useMember = (): string => useContext(MemberContext);
 
 /** Calls back with what is told of the band. */
 export const useBandNews = (onNews: (news: BandNews) => void): void => {

@@ -1,6 +1,6 @@
 /** Documents on a page: carried out at once, saved by themselves, merged with what others do. */
 
-export { DocumentsProvider, useBandNews } from './DocumentsProvider';
+export { DocumentsProvider, useBandNews, useMember } from './DocumentsProvider';
 export type { Opened, Sent } from './documents';
 export { DraftsProvider, FieldsOf, useDraft } from './drafts';
 export { OrphanedEdits } from './OrphanedEdits';

@@ -48,6 +48,7 @@ import classes from './SetPage.module.css';
 import { SetRow } from './SetRow';
 import { slotWords } from './words';
 
+const TakeAlong = dynamic(() => import('../offline/TakeAlong'), { ssr: false });
 const SetClick = dynamic(() => import('../click/SetClick'), { ssr: false });
 
 type Props = {
@@ -89,6 +90,7 @@ export const SetPage = ({ opened, band, click, layout, event, deleted, songs: se
   const { slotMinutes } = set.heading;
   const slot = slotMinutes === null ? undefined : slotMinutes * 60;
   const joined = useMemo(() => entries.flatMap((entry) => entry.joined ?? []), [entries]);
+  const arrangements = useMemo(() => joined.map(({ item }) => item.arrangement), [joined]);
   const asPlayed = useMemo(() => joined.map(({ map }) => map), [joined]);
   const drums = useDrums(program, asPlayed, layout);
   useProgram({ title: set.heading.title, program, drums });
@@ -119,6 +121,15 @@ export const SetPage = ({ opened, band, click, layout, event, deleted, songs: se
             href={`/${band}/sets/${opened.id}/paper`}
             label="Print"
             icon={<IconPrinter size={17} aria-hidden="true" />}
+          />
+          <TakeAlong
+            band={band}
+            set={opened.id}
+            title={set.heading.title}
+            event={event}
+            songs={arrangements}
+            program={program}
+            saved={live.saving.kind === 'saved'}
           />
           <ExportButton
             document={opened.id}

@@ -11,7 +11,8 @@ import {
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
+import { askShelf } from '@/offline/client';
 import { DocumentsProvider, OrphanedEdits, useUnsavedCount } from '../document';
 import { ActionMenu } from '../menus';
 import { TransportBar, TransportProvider } from '../transport';
@@ -42,6 +43,9 @@ const PLACES = [
 /** The frame around every place: which band, where to, who; the transport at the foot. */
 export const Shell = (props: Props) => {
   const onStage = usePathname().endsWith('/stage');
+  const { id } = props.member;
+  // What somebody else has taken along on this device is theirs.
+  useEffect(() => void askShelf({ ask: 'only', member: id }), [id]);
   return (
     <CommandProvider>
       <Notices />
@@ -115,6 +119,7 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
   const leave = async () => {
     const called = await call('DELETE', '/api/session');
     if (!called.ok) return setProblem(called.sentence);
+    await askShelf({ ask: 'only', member: '' });
     router.push('/');
     router.refresh();
   };

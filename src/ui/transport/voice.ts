@@ -38,13 +38,23 @@ const lengthOf = (line: Line): number | undefined => {
   return samples && samples.length / RATE;
 };
 
-const fetchAll = async (wanted: readonly Announcement[]): Promise<void> => {
+/** Everything that may be spoken in a program, once each. */
+const linesOf = (wanted: readonly Announcement[]): Line[] => {
   const lines = wanted.flatMap(({ voice, wordings }) =>
     wordings.map(({ text, take }) => ({ voice, text, take })),
   );
-  const missing = [...new Map(lines.map((one) => [keyOf(one), one])).values()].filter(
-    (one) => !spokenLines.has(keyOf(one)),
-  );
+  return [...new Map(lines.map((one) => [keyOf(one), one])).values()];
+};
+
+/** Where the server speaks a line. */
+const pathOf = ({ voice, text, take }: Line): string =>
+  `/api/speech/${voice}?take=${take}&text=${encodeURIComponent([...text].slice(0, 200).join(''))}`;
+
+/** Where everything is that may be spoken in a program. */
+export const wordsOf = (program: Program): string[] => linesOf(announcements(program)).map(pathOf);
+
+const fetchAll = async (wanted: readonly Announcement[]): Promise<void> => {
+  const missing = linesOf(wanted).filter((one) => !spokenLines.has(keyOf(one)));
   await Promise.all(
     Array.from({ length: AT_ONCE }, async () => {
       for (let next = missing.pop(); next; next = missing.pop()) await fetchLine(next);
@@ -53,9 +63,8 @@ const fetchAll = async (wanted: readonly Announcement[]): Promise<void> => {
 };
 
 const fetchLine = async (line: Line): Promise<void> => {
-  const words = encodeURIComponent([...line.text].slice(0, 200).join(''));
   try {
-    const answer = await fetch(`/api/speech/${line.voice}?take=${line.take}&text=${words}`);
+    const answer = await fetch(pathOf(line));
     if (!answer.ok) return;
     const samples = new Int16Array(await answer.arrayBuffer());
     spokenLines.set(
