@@ -9,6 +9,7 @@ import * as changes from './documents/[id]/changes/route';
 import * as click from './documents/[id]/click/route';
 import * as document from './documents/[id]/route';
 import * as sheet from './documents/[id]/sheet/route';
+import * as show from './sets/[id]/show/route';
 import * as song from './songs/[id]/route';
 
 let db: TestDatabase;
@@ -267,6 +268,34 @@ test('a gig is at a time, in a time zone that there is', async () => {
   );
   expect((await add({ timeZone: 'Europe/Lisbon', title: ' ' })).text).toContain('needs a name');
   expect((await add({ timeZone: 'Europe/Lisbon' })).status).toBe(201);
+});
+
+test.each<[string, object, string]>([
+  ['without anchors', { device: 'one' }, 'array'],
+  ['by a device without a name', { device: '', anchors: [] }, 'A device is named by'],
+  ['by a device with markup in its name', { device: '<b>', anchors: [] }, 'A device is named by'],
+  ['in a million anchors', { device: 'one', anchors: Array(61).fill({}) }, 'at most 60 anchors'],
+  [
+    'from a time that is none',
+    {
+      device: 'one',
+      anchors: [{ at: 'now', item: 'a', ticks: 0, rate: 1, lasts: 1, last: false, waits: null }],
+    },
+    'number',
+  ],
+  [
+    'at a rate beyond reason',
+    {
+      device: 'one',
+      anchors: [{ at: 1, item: 'a', ticks: 0, rate: 1e9, lasts: 1, last: false, waits: null }],
+    },
+    '10',
+  ],
+])('a show that is told %s is refused in a sentence', async (_, told, words) => {
+  const set = await db.value(`SELECT id FROM song_set LIMIT 1`);
+  const answer = await send(show.PUT, JSON.stringify(told), { id: set });
+  expect(answer.status).toBe(422);
+  expect(answer.text).toContain(words);
 });
 
 test('a song’s title follows the same rules as a section’s name', async () => {

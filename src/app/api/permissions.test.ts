@@ -126,6 +126,19 @@ const MATRIX: Readonly<Record<string, Row>> = {
     body: () => ({ deleted: false }),
     expected: editors(204),
   },
+  'GET /time': { expected: all(200) },
+  'GET /sets/[id]/show': { params: () => ({ id: set }), expected: members(200) },
+  'PUT /sets/[id]/show': {
+    params: () => ({ id: set }),
+    // One device has the baton, whoever holds it.
+    body: () => ({ device: 'one', anchors: [] }),
+    expected: editors(204),
+  },
+  'DELETE /sets/[id]/show': {
+    params: () => ({ id: set }),
+    query: '?device=other',
+    expected: editors(204),
+  },
   'POST /sets/[id]/copy': { params: () => ({ id: set }), expected: editors(201) },
   'PATCH /events/[id]': {
     params: () => ({ id: event }),

@@ -37,6 +37,12 @@ beforeAll(async () => {
        RETURNING id`,
       [band, members.get('leader')],
     );
+    await db.value(
+      `INSERT INTO show (song_set, band, conductor, device, body)
+       SELECT id, band, $2, 'a', '{"anchors": []}' FROM song_set WHERE band = $1 ORDER BY id LIMIT 1
+       RETURNING device`,
+      [band, members.get('leader')],
+    );
   }
 });
 afterAll(async () => {
@@ -132,6 +138,19 @@ const TABLES: Readonly<Record<string, { readonly rights: Rights; readonly sql: S
       'item',
     ),
   },
+  show: {
+    rights: { select: ALL, insert: EDITORS, update: EDITORS, delete: EDITORS },
+    sql: {
+      ...statements(
+        'show',
+        'song_set, band, conductor, device, body',
+        `(SELECT id FROM song_set WHERE band = $1 ORDER BY id DESC LIMIT 1), $1, current_member(), 'd', '{}'`,
+        'device',
+      ),
+      // Whoever takes over does so in their own name.
+      update: 'UPDATE show SET conductor = current_member() WHERE band = $1',
+    },
+  },
   book: {
     rights: { select: ALL, insert: NOBODY, update: NOBODY, delete: NOBODY },
     sql: statements('book', 'id, band', 'gen_random_uuid(), $1', 'band'),
@@ -194,9 +213,24 @@ const fail = (table: string): never => {
   throw new Error(`${table} is not in the matrix`);
 };
 
+test('nobody conducts in somebody else’s name', async () => {
+  const sql = 'UPDATE show SET conductor = $2 WHERE band = $1';
+  const drummer = members.get('drummer');
+  expect(await touches(drummer, sql, [bands.own, members.get('leader')])).toBe(0);
+  expect(await touches(drummer, sql, [bands.own, drummer])).toBe(1);
+});
+
 test('rows cannot be moved into another band', async () => {
   const drummer = members.get('drummer');
-  for (const table of ['document', 'song', 'event', 'arrangement', 'song_set', 'set_item']) {
+  for (const table of [
+    'document',
+    'song',
+    'event',
+    'arrangement',
+    'song_set',
+    'set_item',
+    'show',
+  ]) {
     const sql = `UPDATE ${table} SET band = $2 WHERE band = $1`;
     expect([table, await touches(drummer, sql, [bands.own, bands.other])]).toEqual([table, 0]);
   }

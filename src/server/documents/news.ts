@@ -2,7 +2,9 @@ import 'server-only';
 import pg from 'pg';
 import * as z from 'zod';
 import { type LoggedChange, loggedChangeSchema } from '@/core/base/document';
+import type { Show } from '@/core/playing/show';
 import { asMember, databaseUrl, type MemberId } from '../database';
+import { showOf } from '../show';
 
 /**
  * News of what is saved, from whichever process saved it. One connection a process listens on one
@@ -17,6 +19,7 @@ const newsSchema = z.discriminatedUnion('kind', [
     revision: z.number().int(),
   }),
   z.object({ kind: z.literal('songs'), band: z.string() }),
+  z.object({ kind: z.literal('show'), band: z.string(), set: z.string() }),
   z.object({ kind: z.literal('membership'), band: z.string(), member: z.string() }),
   z.object({ kind: z.literal('session'), session: z.string() }),
 ]);
@@ -31,6 +34,8 @@ export type Told =
       readonly change?: LoggedChange;
     }
   | { readonly kind: 'songs' }
+  /** Where the show of a set stands; null where it is over. */
+  | { readonly kind: 'show'; readonly set: string; readonly show: Show | null }
   /** Something may have been missed. */
   | { readonly kind: 'gap' }
   /** The session or the membership is over. */
@@ -176,6 +181,10 @@ const spread = async (payload: string) => {
       [...those].filter(({ member }) => member === news.member),
       OVER,
     );
+  if (news.kind === 'show') {
+    const show = await showFor([...those][0]?.member, news.set);
+    return tellAll(those, { kind: 'show', set: news.set, show });
+  }
   const { document, revision } = news;
   const change = await changeOf([...those][0]?.member, document, revision);
   tellAll(those, { kind: 'document', document, revision, ...(change && { change }) });
@@ -203,6 +212,12 @@ const changeOf = async (
     // They are told of the revision alone, and ask for the rest themselves.
     return undefined;
   }
+};
+
+/** A show that was told of, read once for all who follow, as one of them. */
+const showFor = async (member: MemberId | undefined, set: string): Promise<Show | null> => {
+  if (!member) return null;
+  return (await asMember(member, (db) => showOf(db, set))) ?? null;
 };
 
 const revisionRow = z.object({ document: z.string(), revision: z.number() });

@@ -12,7 +12,11 @@ export type BandNews =
       readonly change?: LoggedChange;
     }
   /** Songs, gigs or their names are others than before. */
-  | { readonly kind: 'songs' };
+  | { readonly kind: 'songs' }
+  /** Where the show of a set stands; null where none runs. */
+  | { readonly kind: 'show'; readonly set: string; readonly show: unknown }
+  /** The stream is live again: what has no revision may have been missed. */
+  | { readonly kind: 'live' };
 
 /** Whether what others do is shown as it happens. */
 export type Liveness = 'opening' | 'live' | 'not live';
@@ -47,6 +51,9 @@ const documentSchema = z.object({
   revision: z.number().int(),
   change: loggedChangeSchema.optional(),
 });
+
+/** What a show is like is for the stage to read. */
+const showNewsSchema = z.object({ set: z.string(), show: z.unknown() });
 
 /**
  * A band's stream of news, for as long as the page is open. A browser's EventSource gives up for good
@@ -104,6 +111,7 @@ export const followNews = (
       const revisions = revisionsSchema.safeParse(data).data ?? {};
       for (const [document, revision] of Object.entries(revisions))
         onNews({ kind: 'document', document, revision });
+      onNews({ kind: 'live' });
     });
     on('document', (data) => {
       const read = documentSchema.safeParse(data);
@@ -112,6 +120,10 @@ export const followNews = (
       onNews({ kind: 'document', ...told, ...(change && { change }) });
     });
     on('songs', () => onNews({ kind: 'songs' }));
+    on('show', (data) => {
+      const read = showNewsSchema.safeParse(data);
+      if (read.success) onNews({ kind: 'show', set: read.data.set, show: read.data.show });
+    });
     on('beat', () => undefined);
     opened.addEventListener('error', () => {
       if (source === opened) lost();

@@ -1,9 +1,9 @@
-import { type Problem, sentence } from '@/core/base/result';
+import { type Problem, type ProblemCode, sentence } from '@/core/base/result';
 
 /** What came of a call to our own server: its answer, or one sentence to show. */
 export type Called<T> =
   | { readonly ok: true; readonly value: T }
-  | { readonly ok: false; readonly sentence: string };
+  | { readonly ok: false; readonly sentence: string; readonly code: ProblemCode };
 
 /** Calls a route of our own. It never throws. */
 export const call = async <T = undefined>(
@@ -21,8 +21,13 @@ export const call = async <T = undefined>(
     });
     const answer = response.status === 204 ? undefined : await response.json();
     if (response.ok) return { ok: true, value: answer as T };
-    return { ok: false, sentence: sentence((answer as { problem: Problem }).problem) };
+    const { problem } = answer as { problem: Problem };
+    return { ok: false, sentence: sentence(problem), code: problem.code };
   } catch {
-    return { ok: false, sentence: 'The server does not answer. Please try again in a moment.' };
+    return {
+      ok: false,
+      sentence: 'The server does not answer. Please try again in a moment.',
+      code: 'unavailable',
+    };
   }
 };

@@ -3,6 +3,8 @@
 import { ActionIcon, Text } from '@mantine/core';
 import {
   IconArrowsMaximize,
+  IconBroadcast,
+  IconBroadcastOff,
   IconChevronLeft,
   IconChevronRight,
   IconDoorExit,
@@ -16,14 +18,19 @@ import {
   IconPlayerStopFilled,
   IconPlayerTrackNextFilled,
   IconPlayerTrackPrevFilled,
+  IconWand,
 } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
+import type { TransportState } from '@/core/playing/transport';
 import { useTransport } from '../transport';
 import { HoldButton } from './HoldButton';
 import classes from './Stage.module.css';
+import type { Together } from './show/useTogether';
 import type { Awake } from './useWakeLock';
 
 type Props = {
+  readonly show: Together;
+  readonly mayConduct: boolean;
   readonly byHand: boolean;
   readonly awake: Awake;
   readonly onHand: () => void;
@@ -37,7 +44,19 @@ type Props = {
 
 /** What a stick can hit: play or go on by hand, wait, leave the vamp, the next song. */
 export const Controls = (props: Props) => {
-  const { byHand, awake, onHand, onSection, onSong, onFlag, onMore, onFull, onLeave } = props;
+  const {
+    show,
+    mayConduct,
+    byHand,
+    awake,
+    onHand,
+    onSection,
+    onSong,
+    onFlag,
+    onMore,
+    onFull,
+    onLeave,
+  } = props;
   const { is, waits, toggle, move, toggleWait, plays, page } = useTransport();
   const runs = is !== 'stopped';
   const inSet = ((plays ?? page)?.program.songs.length ?? 0) > 1;
@@ -53,26 +72,31 @@ export const Controls = (props: Props) => {
           </Large>
         </>
       ) : (
-        <>
-          <Large label={runs ? 'Stop' : 'Play'} filled onClick={() => toggle()}>
-            {runs ? <IconPlayerStopFilled size={30} /> : <IconPlayerPlayFilled size={30} />}
-          </Large>
-          {runs && (
-            <>
-              <Large label={waits ? 'Go on (P)' : 'Wait at the bar line (P)'} onClick={toggleWait}>
-                {waits ? <IconPlayerPlay size={30} /> : <IconPlayerPauseFilled size={30} />}
-              </Large>
-              <Large label="Leave the vamp (L)" onClick={() => move('leave')}>
-                <IconDoorExit size={30} />
-              </Large>
-              <Large label="On to the next section (N)" onClick={() => move('on')}>
-                <IconPlayerSkipForwardFilled size={30} />
-              </Large>
-            </>
-          )}
-        </>
+        !show.follows && (
+          <>
+            <Large label={runs ? 'Stop' : 'Play'} filled onClick={() => toggle()}>
+              {runs ? <IconPlayerStopFilled size={30} /> : <IconPlayerPlayFilled size={30} />}
+            </Large>
+            {runs && (
+              <>
+                <Large
+                  label={waits ? 'Go on (P)' : 'Wait at the bar line (P)'}
+                  onClick={toggleWait}
+                >
+                  {waits ? <IconPlayerPlay size={30} /> : <IconPlayerPauseFilled size={30} />}
+                </Large>
+                <Large label="Leave the vamp (L)" onClick={() => move('leave')}>
+                  <IconDoorExit size={30} />
+                </Large>
+                <Large label="On to the next section (N)" onClick={() => move('on')}>
+                  <IconPlayerSkipForwardFilled size={30} />
+                </Large>
+              </>
+            )}
+          </>
+        )
       )}
-      {inSet && (
+      {inSet && !show.follows && (
         <>
           <Large label="The song before" onClick={() => onSong(-1)}>
             <IconPlayerTrackPrevFilled size={26} />
@@ -83,9 +107,28 @@ export const Controls = (props: Props) => {
         </>
       )}
       <Text className={classes.said}>
-        {byHand && 'By hand: a pedal or key goes on'}
+        {byHand ? 'By hand: a pedal or key goes on' : (WAITS[is] ?? show.words)}
         {awake === 'no' && ' · this browser may turn the screen off'}
       </Text>
+      {show.mayFollow && (
+        <Large label={`Follow ${show.conductor}`} onClick={show.toggleFollowing}>
+          <IconBroadcast size={28} />
+        </Large>
+      )}
+      {show.follows && (
+        <Large label="On my own" onClick={show.toggleFollowing}>
+          <IconBroadcastOff size={28} />
+        </Large>
+      )}
+      {mayConduct && (show.conducts || show.baton === 'free') && (
+        <Large
+          label={show.conducts ? 'Give the baton away (K)' : 'Conduct the band (K)'}
+          filled={show.conducts}
+          onClick={show.conducts ? show.give : show.take}
+        >
+          <IconWand size={28} />
+        </Large>
+      )}
       <Large label="Flag this place (F)" onClick={onFlag}>
         <IconFlag size={28} />
       </Large>
@@ -103,6 +146,12 @@ export const Controls = (props: Props) => {
       </HoldButton>
     </footer>
   );
+};
+
+/** What this device waits for, when it plays by itself or conducts. */
+const WAITS: Readonly<Partial<Record<TransportState['is'], string>>> = {
+  waiting: 'Everybody waits',
+  'waiting-in-vamp': 'Round and round until the cue',
 };
 
 type LargeProps = {

@@ -15,10 +15,13 @@ type Props = {
   readonly layout: Layout;
   readonly band: string;
   readonly back: string;
+  readonly id: string;
+  readonly mayEdit: boolean;
 };
 
 /** A set on stage, its songs as it plays them. */
-export const StageOfSet = ({ set: sent, songs, click, layout, band, back }: Props) => {
+export const StageOfSet = (props: Props) => {
+  const { set: sent, songs, click, layout, band, back, id, mayEdit } = props;
   const { set, program, maps, pages } = useMemo(() => {
     const set = unpacked(sent);
     const above = [click, set.click];
@@ -40,6 +43,8 @@ export const StageOfSet = ({ set: sent, songs, click, layout, band, back }: Prop
       layout={layout}
       slotMinutes={set.heading.slotMinutes}
       back={back}
+      set={id}
+      mayConduct={mayEdit}
     />
   );
 };

@@ -17,6 +17,7 @@ import { MomentView } from './MomentView';
 import classes from './Stage.module.css';
 import { StageProfile } from './StageProfile';
 import { DENSITIES, resized, useStageSettings } from './settings';
+import { useTogether } from './show/useTogether';
 import { useMoment } from './useMoment';
 import { useWakeLock } from './useWakeLock';
 
@@ -30,13 +31,17 @@ export type StageProps = {
   /** The pages of its songs, in order. */
   readonly pages: readonly string[];
   readonly slotMinutes: number | null;
+  /** The set that it is, which others may play along. */
+  readonly set?: string;
+  /** Whether the member may conduct it. */
+  readonly mayConduct?: boolean;
   /** The page that it belongs to, and that one goes back to. */
   readonly back: string;
 };
 
 /** The set or song as it is played: dark, large, nothing to scroll. */
 export const StagePage = (props: StageProps) => {
-  const { title, program, maps, pages, layout, slotMinutes, back } = props;
+  const { title, program, maps, pages, layout, slotMinutes, back, set, mayConduct = false } = props;
   const router = useRouter();
   const songs = useMemo(
     () =>
@@ -48,10 +53,13 @@ export const StagePage = (props: StageProps) => {
   );
   const drums = useDrums(program, maps, layout);
   useProgram({ href: back, title, program, drums });
-  const { is, toggle, playFrom } = useTransport();
+  const { is, toggle, playFrom, followAll } = useTransport();
   const [settings, setSettings] = useStageSettings();
   const [byHand, setByHand] = useState<number>();
-  const moment = useMoment(program, songs, byHand);
+  const show = useTogether({ set, program, mayFollow: is === 'stopped' && byHand === undefined });
+  const plays = is !== 'stopped' && byHand === undefined;
+  const follow = show.follow ?? (plays ? followAll : undefined);
+  const moment = useMoment(program, songs, byHand, follow);
   const awake = useWakeLock();
   const frame = useRef<HTMLDivElement>(null);
   const sections = useMemo(() => stopsOf(program, 'section'), [program]);
@@ -94,6 +102,16 @@ export const StagePage = (props: StageProps) => {
     { id: 'stage-hand', label: 'Stage: by hand, or with the click', keys: 'H', run: takeInHand },
     { id: 'stage-flag', label: 'Stage: flag this place', keys: 'F', run: flag },
     { id: 'stage-more', label: 'Stage: show more or less', keys: 'V', run: densify },
+    ...(mayConduct && !show.follows
+      ? [
+          {
+            id: 'stage-conduct',
+            label: 'Stage: conduct the band, or give the baton away',
+            keys: 'K',
+            run: show.conducts ? show.give : show.take,
+          },
+        ]
+      : []),
     { id: 'stage-light', label: 'Stage: light or dark', keys: 'D', run: turnLight },
     { id: 'stage-larger', label: 'Stage: larger', keys: '+', run: () => resize(1) },
     { id: 'stage-smaller', label: 'Stage: smaller', keys: '-', run: () => resize(-1) },
@@ -129,14 +147,17 @@ export const StagePage = (props: StageProps) => {
         songs={songs}
         density={settings.density}
         slotMinutes={slotMinutes}
-        following={byHand === undefined && is !== 'stopped'}
+        following={follow !== undefined}
       />
       <StageProfile
         program={program}
         song={moment.phase === 'over' ? program.songs.length - 1 : moment.song}
         byHand={byHand}
+        follow={follow}
       />
       <Controls
+        show={show}
+        mayConduct={mayConduct}
         byHand={byHand !== undefined}
         awake={awake}
         onHand={takeInHand}

@@ -5,7 +5,7 @@ import { seconds } from '@/core/music/time';
 import type { Program } from '@/core/song/set';
 import { songAt } from '@/core/song/set';
 import { Thumbnail } from '../profile';
-import { useControls } from '../transport';
+import type { Transport } from '../transport/transport';
 import classes from './Stage.module.css';
 
 type Props = {
@@ -14,15 +14,16 @@ type Props = {
   readonly song: number;
   /** The place where nothing plays. */
   readonly byHand: number | undefined;
+  /** Tells once a frame where we are; nothing where nothing goes by. */
+  readonly follow: Transport['followAll'] | undefined;
 };
 
 const WIDTH = 1000;
 const HEIGHT = 60;
 
 /** The profile of the song with where we are; moved with each frame, straight in the page. */
-export const StageProfile = ({ program, song, byHand }: Props) => {
+export const StageProfile = ({ program, song, byHand, follow }: Props) => {
   const needle = useRef<HTMLDivElement>(null);
-  const { followAll } = useControls();
   const placed = program.songs[song];
   useEffect(() => {
     const put = (place: number | undefined) => {
@@ -35,8 +36,8 @@ export const StageProfile = ({ program, song, byHand }: Props) => {
       if (needle.current) needle.current.style.left = `${Math.max(0, Math.min(1, share)) * 100}%`;
     };
     put(byHand);
-    return byHand === undefined ? followAll((heard) => put(heard?.place)) : undefined;
-  }, [program, byHand, followAll]);
+    return follow?.((heard) => put(heard?.place));
+  }, [program, byHand, follow]);
   if (!placed) return null;
   return (
     <div className={classes.profile}>

@@ -4,21 +4,21 @@ import { useEffect, useState } from 'react';
 import { seconds } from '@/core/music/time';
 import type { Program } from '@/core/song/set';
 import { beforeSong, type Moment, momentAt, type StageSong } from '@/core/song/stage';
-import { useTransport } from '../transport';
+import type { Transport } from '../transport/transport';
 
 /**
  * What the stage shows now: drawn again when something of it changes, with a beat at the most, not with
  * every frame.
  *
  * @param byHand the place, in seconds of the program, where nothing plays and it is moved by hand
+ * @param follow tells once a frame where we are; nothing where nothing goes by
  */
 export const useMoment = (
   program: Program,
   songs: readonly StageSong[],
   byHand: number | undefined,
+  follow: Transport['followAll'] | undefined,
 ): Moment => {
-  const { is, followAll } = useTransport();
-  const plays = is !== 'stopped' && byHand === undefined;
   const [moment, setMoment] = useState<Moment>(() => still(program, songs, byHand));
   useEffect(() => {
     let last = '';
@@ -28,11 +28,11 @@ export const useMoment = (
       last = said;
       setMoment(next);
     };
-    if (!plays) return show(still(program, songs, byHand));
-    return followAll((heard) => {
-      if (heard) show(momentAt(program, songs, seconds(heard.place)));
-    });
-  }, [program, songs, byHand, plays, followAll]);
+    if (!follow) return show(still(program, songs, byHand));
+    return follow((heard) =>
+      show(heard ? momentAt(program, songs, seconds(heard.place)) : still(program, songs, byHand)),
+    );
+  }, [program, songs, byHand, follow]);
   return moment;
 };
 

@@ -31,6 +31,9 @@ export const useTransport = (): State & Transport => {
   return { ...transport, ...state };
 };
 
+/** The plan of what plays, for whoever tells others of it. */
+export const useView = (): Player['view'] => useProvided().player.view;
+
 /** Lets one drum be heard at once. */
 export const useStrike = () => {
   const { player } = useProvided();

@@ -28,6 +28,8 @@ const Page = async ({ params }: Props) => {
       layout={layout}
       band={band}
       back={`/${band}/sets/${id}`}
+      id={id}
+      mayEdit={entry.mayEdit}
     />
   );
 };

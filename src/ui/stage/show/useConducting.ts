@@ -1,0 +1,89 @@
+'use client';
+
+import { useSessionStorage } from '@mantine/hooks';
+import { useCallback, useEffect, useRef } from 'react';
+import { type Agreement, type Anchor, anchorsOf } from '@/core/playing/show';
+import { call } from '../../shared/call';
+import { newId } from '../../shared/newId';
+import { tell } from '../../shared/tell';
+import { useView } from '../../transport';
+import type { HeardShow } from './useShow';
+
+/** How often (ms) it is looked whether the plan has changed, and how often it is told all the same. */
+const LOOK = 100;
+const HEARTBEAT = 4000;
+
+/** Names this page among all that could conduct, also after a reload. */
+const useDevice = (): string => {
+  const [device, setDevice] = useSessionStorage({ key: 'ebrant-device', defaultValue: '' });
+  useEffect(() => {
+    if (!device) setDevice(newId());
+  }, [device, setDevice]);
+  return device;
+};
+
+export type Conducting = {
+  /** Whether this page has the baton: the server says so. */
+  readonly conducts: boolean;
+  /** The show that another page conducts. */
+  readonly other: HeardShow | undefined;
+  readonly take: () => void;
+  readonly give: () => void;
+};
+
+/** Leads the others: as long as this page has the baton, every change of its plan is told at once. */
+export const useConducting = (
+  set: string | undefined,
+  show: HeardShow | undefined,
+  agreement: Agreement | undefined,
+): Conducting => {
+  const device = useDevice();
+  const conducts = show !== undefined && show.device === device;
+  const view = useView();
+  const clock = useRef(agreement);
+  clock.current = agreement;
+  const send = useCallback(
+    async (anchors: readonly Anchor[]) => {
+      const called = await call('PUT', `/api/sets/${set}/show`, { device, anchors });
+      // Without a network it is told again soon.
+      if (!called.ok && called.code !== 'unavailable')
+        void tell({ words: called.sentence, wrong: true });
+    },
+    [set, device],
+  );
+  useEffect(() => {
+    if (!conducts) return;
+    let told = '';
+    let at = 0;
+    const look = () => {
+      const agreed = clock.current;
+      const now = performance.now();
+      const seen = view();
+      if (!agreed) return;
+      const anchors = seen
+        ? anchorsOf(
+            seen.plan,
+            seen.clock,
+            (time) => Math.round((seen.pageTime(time) + agreed.offset) * 100) / 100,
+          )
+        : [];
+      // What is planned counts, not clocks that agree a little better.
+      const plan = JSON.stringify(anchors.map((one) => ({ ...one, at: Math.round(one.at / 50) })));
+      if (plan === told && now - at < HEARTBEAT) return;
+      told = plan;
+      at = now;
+      void send(anchors);
+    };
+    const timer = setInterval(look, LOOK);
+    return () => clearInterval(timer);
+  }, [conducts, send, view]);
+  return {
+    conducts,
+    other: conducts ? undefined : show,
+    take: useCallback(() => void send([]), [send]),
+    give: useCallback(
+      () => void call('DELETE', `/api/sets/${set}/show?device=${device}`),
+      [set, device],
+    ),
+  };
+};
