@@ -26,25 +26,63 @@ const fillName = ({ detail }: PlacedFill): string =>
 const barAt = (timeline: Timeline, { startTicks, passage }: PlacedDetail): number =>
   barAtTicks(timeline, startTicks)?.played ?? passage;
 
-/** A fill that begins before another is over. */
+/** A fill that begins before another is over, whatever lies between them. */
 const overlaps: Check = ({ timeline }) => {
   const fills = fillsOf(timeline);
   return fills.flatMap((fill, index) => {
-    const next = fills[index + 1];
-    if (!next || next.startTicks >= fill.endTicks) return [];
-    const passage = timeline.passages[next.passage]!;
-    const bar = barAt(timeline, next);
-    return [
-      remark({
+    const under = fills.slice(index + 1);
+    const after = under.findIndex(({ startTicks }) => startTicks >= fill.endTicks);
+    return under.slice(0, after < 0 ? undefined : after).map((next) => {
+      const bar = barAt(timeline, next);
+      return remark({
         code: 'overlap',
         about: [fill.detail.id, next.detail.id],
-        passage,
+        passage: timeline.passages[next.passage],
         bar,
         sentence: `${fillName(next)} in bar ${bar} begins before ${fillName(fill).replace(/^The|^A/, (word) => word.toLowerCase())} is over.`,
+      });
+    });
+  });
+};
+
+/** A fill that begins in a stop, or with it: what falls into the stop is not played. */
+const inStop: Check = ({ timeline }) => {
+  const stops = hitsOf(timeline).filter(({ detail }) => detail.kind === 'stop');
+  return fillsOf(timeline).flatMap((fill) =>
+    stops
+      .filter(
+        ({ startTicks, endTicks }) => startTicks <= fill.startTicks && fill.startTicks < endTicks,
+      )
+      .map((stop) => {
+        const bar = barAt(timeline, fill);
+        const how = stop.startTicks === fill.startTicks ? 'with' : 'in';
+        return remark({
+          code: 'in-stop',
+          about: [fill.detail.id, stop.detail.id],
+          passage: timeline.passages[fill.passage],
+          bar,
+          sentence: `${fillName(fill)} in bar ${bar} begins ${how} a stop: what falls into the stop is not played.`,
+        });
+      }),
+  );
+};
+
+/** A fill where the drums do not play, unless it leads out of there. */
+const inTacet: Check = ({ timeline }) =>
+  fillsOf(timeline).flatMap((fill) => {
+    const passage = timeline.passages[fill.passage];
+    if (!passage?.tacet || fill.endTicks >= passage.startTicks + passage.ticks) return [];
+    const bar = barAt(timeline, fill);
+    return [
+      remark({
+        code: 'tacet',
+        about: [fill.detail.id],
+        passage,
+        bar,
+        sentence: `${named(passage.name)} is tacet, but ${fillName(fill).replace(/^The|^A/, (word) => word.toLowerCase())} is played in bar ${bar}.`,
       }),
     ];
   });
-};
 
 /** A fill that a hit or a stop falls into. */
 const across: Check = ({ timeline }) => {
@@ -196,6 +234,8 @@ const byEar: Check = ({ timeline }) =>
 export const detailChecks: readonly Check[] = [
   overlaps,
   across,
+  inStop,
+  inTacet,
   noCrash,
   notThere,
   holdsNothing,

@@ -79,7 +79,67 @@ test('a recording that ends elsewhere is told in bars', () => {
 test('a section heard elsewhere than the map puts it is told with the tempo that would fit', () => {
   const [sentence] = said('song 120, in 4/4, count 4\nVerse: 16\nChorus: 8, recorded 0:30');
   expect(sentence).toContain('was heard at 0:30, but comes at 0:32 by the map');
-  expect(sentence).toContain('128 would fit');
+  expect(sentence).toContain(' Up to there a tempo of 128, or 1 bar less would fit.');
+});
+
+test('the tempo that would fit is that of the stretch; where it changes on the way none is named', () => {
+  const first = (text: string) => said(text).find((one) => one.includes('was heard at'));
+  // From 0:32 on, 16 bars at half the tempo take 64 s: heard as 68, 56.5 would fit, not 113.
+  const slow = (mark: string) =>
+    `song 120, in 4/4, count 4\nA: 16, recorded 0:00\nB: 16, tempo 60, recorded 0:32\nC: 8, recorded ${mark}`;
+  expect(first(slow('1:40'))).toContain('a tempo of 56.5, or 1 bar more would fit');
+  expect(first(slow('1:36'))).toBeUndefined();
+  const ramp = 'song 120, in 4/4, count 4\nA: 16, tempo 120 > 90\nB: 8, recorded 0:30';
+  expect(first(ramp)).toContain('“B” was heard at 0:30');
+  expect(first(ramp)).not.toContain('tempo of');
+  // A bar and a half is no number of bars.
+  expect(first('song 120, in 4/4, count 4\nA: 16\nB: 8, recorded 0:35')).toContain(
+    'Up to there a tempo of 109.7 would fit.',
+  );
+});
+
+// Half of them near misses: what is asked for is there by a hair, and nothing may be said.
+test.each<[string, string | undefined]>([
+  [
+    'A: 8; fill 8.1 "one"; stop 8.1',
+    'The fill “one” in bar 8 begins with a stop: what falls into the stop is not played.',
+  ],
+  [
+    'A: 8; stop 8.1 to 8.3; fill 8.2 "one"',
+    'The fill “one” in bar 8 begins in a stop: what falls into the stop is not played.',
+  ],
+  ['A: 8; stop 8.1 to 8.3; fill 8.3 "one"', undefined],
+  ['A: 8; fill 7.1 to 8.1 "one"; stop 8.1', undefined],
+  ['A: 8; hit 8.1; fill 8.1 "one"', undefined],
+  ['A: 8, tacet; fill 4.1 to 5.1 "one"', '“A” is tacet, but the fill “one” is played in bar 4.'],
+  ['A: 8, tacet; fill last.3 "one"\nB: 8', undefined],
+  ['A: 8; fill 4.1 to 5.1 "one"', undefined],
+  [
+    'A: 9; fill 5.1 to 9.1 "long"; fill 6.1 to 7.1 "one"; fill 8.1 "two"',
+    'The fill “two” in bar 8 begins before the fill “long” is over.',
+  ],
+  ['A: 8; fill 5.1 to 6.1 "one"; fill 6.1 to 7.1 "two"', undefined],
+  [
+    'fill Three = sn 1 2 3\nA: 8; fill 8.1& to 8.4 plays "Three"',
+    'The fill “Three” has 4 beats, its place in “A” 2.5 beats: its first 1.5 beats are left out.',
+  ],
+  ['fill Half, 2 beats = sn 3 4\nA: 8; fill 8.3 plays "Half"', undefined],
+  ['fill Half, 2 beats = sn 3 4\nA: 8; fill 8.2 to 8.4 plays "Half"', undefined],
+  [
+    'groove Three = hh 1, sn 1, t1 1\nA: 8\nB: 8, groove Three',
+    '“Three”, bar 1, 1: hi-hat, high tom, snare are more than two hands can strike at once: played in “B” from bar 9 on.',
+  ],
+  ['groove Three = hh 1, sn 1, t1 1\nA: 8', undefined],
+  ['groove Three = hh 1, sn 1, t1 1\nA: 8, groove Three, tacet', undefined],
+  ['groove Two = hh 1, sn 1\nA: 8, groove Two', undefined],
+  [
+    'fill Three = hh 1, sn 1, t1 1\nA: 8; fill last.1 plays "Three"',
+    '“Three”, bar 1, 1: hi-hat, high tom, snare are more than two hands can strike at once: played in “A” from bar 8 on.',
+  ],
+])('%s', (text, sentence) => {
+  const all = said(`song 120, in 4/4, count 4\n${text}`);
+  if (sentence === undefined) expect(all).toEqual([]);
+  else expect(all).toContain(sentence);
 });
 
 test('what was dismissed stays away', () => {

@@ -1,8 +1,9 @@
 import { plural } from '../../base/words';
 import { leadIn, patternBars, patternTicks, stick, strokesOf, troublesOf } from '../../music/kit';
-import { barTicks, beatTicks, meterText, rateOf } from '../../music/time';
+import { barTicks, beatTicks, meterText } from '../../music/time';
 import { setField } from '../../song/editing';
-import { type Check, named, type Remark, remark } from './remark';
+import { barAtTicks, speedAt } from '../../song/timeline';
+import { type Check, type Look, named, type Remark, remark } from './remark';
 
 /** A groove in another meter than the bars that it is played in. */
 const grooveMeter: Check = ({ map, timeline }) =>
@@ -53,29 +54,49 @@ const fillPlace: Check = ({ map, timeline }) =>
           `The fill ${named(pattern.name)} is in ${meterText(pattern.meter)}, ${named(passage.name)} in ${meterText(passage.meter)}.`,
         ),
       ];
-    const over = Math.round((patternTicks(pattern) - room) / beat);
+    const beats = (length: number) => plural(Math.round((length / beat) * 100) / 100, 'beat');
+    const over = patternTicks(pattern) - room;
     if (over <= 0) return [];
     return [
       say(
         'fill-room',
-        `The fill ${named(pattern.name)} has ${plural(pattern.beats, 'beat')}, its place in ${named(passage.name)} ${plural(Math.round(room / beat), 'beat')}: its first ${plural(over, 'beat')} ${over === 1 ? 'is' : 'are'} left out.`,
+        `The fill ${named(pattern.name)} has ${beats(patternTicks(pattern))}, its place in ${named(passage.name)} ${beats(room)}: its first ${beats(over)} ${over === beat ? 'is' : 'are'} left out.`,
       ),
     ];
   });
 
-/** What nobody can play, of the patterns that the song uses. */
-const unplayable: Check = ({ map, timeline }) => {
-  const rate = rateOf(map.start.tempo);
-  return Object.values(map.patterns).flatMap((pattern) => {
-    const passage = timeline.passages.find(({ groove }) => groove === pattern.id);
+/** Where the patterns of a song are played, first as grooves, then as fills: passage, and where it begins. */
+const usesOf = ({ timeline }: Look) => [
+  ...timeline.passages.flatMap((passage) =>
+    passage.groove && !passage.tacet
+      ? [{ pattern: passage.groove, passage, at: passage.startTicks }]
+      : [],
+  ),
+  ...timeline.details.flatMap((one) => {
+    const passage = timeline.passages[one.passage];
+    return one.kind === 'fill' && one.detail.pattern && passage
+      ? [{ pattern: one.detail.pattern, passage, at: one.startTicks }]
+      : [];
+  }),
+];
+
+/** What nobody can play, where it is played: what is written and not used is nobody's trouble yet. */
+const unplayable: Check = (look) => {
+  const { map, timeline } = look;
+  return usesOf(look).flatMap(({ pattern: id, passage, at }): Remark[] => {
+    const pattern = map.patterns[id];
+    const rate = speedAt(timeline.tempo, at);
+    if (!pattern || !rate) return [];
     const trouble = troublesOf(pattern, stick(pattern), 1 / rate)[0];
     if (!trouble) return [];
+    const bar = barAtTicks(timeline, at)?.played ?? passage.firstPlayed;
     return [
       remark({
         code: 'unplayable',
         about: [pattern.id, trouble.sentence],
         passage,
-        sentence: `${named(pattern.name)}, ${trouble.sentence.replace(/^Bar/, 'bar')}`,
+        bar,
+        sentence: `${named(pattern.name)}, ${trouble.sentence.replace(/^Bar/, 'bar').replace(/\.$/, '')}: played in ${named(passage.name)} from bar ${bar} on.`,
       }),
     ];
   });

@@ -1,6 +1,7 @@
 import { plural } from '../../base/words';
-import { exactClock, perMinuteAt, rateOf } from '../../music/time';
+import { exactClock, type NoteValue, perMinuteAt, type Ticks, ticks } from '../../music/time';
 import { setField } from '../../song/editing';
+import { barAtTicks, type Timeline } from '../../song/timeline';
 import { type Check, named, type Remark, remark } from './remark';
 
 /** Closer than this many bars is as near as an ear comes. */
@@ -40,13 +41,12 @@ const heard: Check = ({ map, timeline }) => {
     const before = marks[index - 1];
     const from = before?.passage.startSeconds ?? 0;
     const heardFor = at - (before?.at ?? 0);
-    const { unit } = map.start.tempo;
-    const tempo =
-      perMinuteAt(rateOf(map.start.tempo), unit) * ((passage.startSeconds - from) / heardFor);
-    const hint =
-      heardFor > 0 && tempo >= 20 && tempo <= 400
-        ? ` Up to there ${Math.round(tempo * 10) / 10} would fit.`
-        : '';
+    const hint = hintOn(timeline, map.start.tempo.unit, {
+      from: before?.passage.startTicks ?? ticks(0),
+      to: passage.startTicks,
+      seconds: passage.startSeconds - from,
+      heardFor,
+    });
     return [
       remark({
         code: 'heard',
@@ -60,6 +60,38 @@ const heard: Check = ({ map, timeline }) => {
       }),
     ];
   });
+};
+
+type Heard = {
+  readonly from: Ticks;
+  readonly to: Ticks;
+  /** How long it takes by the map, and how long it was heard to take. */
+  readonly seconds: number;
+  readonly heardFor: number;
+};
+
+/** So near to a whole number of bars a difference is one of bars. */
+const WHOLE = 0.15;
+
+/** What would make a stretch as long as it was heard: another tempo, where one holds all along, or bars. */
+const hintOn = (timeline: Timeline, unit: NoteValue, stretch: Heard): string => {
+  const { from, to, seconds, heardFor } = stretch;
+  if (heardFor <= 0 || to <= from) return '';
+  const speeds = timeline.tempo
+    .filter(({ startTicks, length }) => startTicks < to && startTicks + length > from)
+    .flatMap((one) => [one.from, one.to]);
+  const [speed] = speeds;
+  const held = speed !== undefined && speeds.every((one) => one === speed);
+  const tempo = held ? perMinuteAt(speed, unit) * (seconds / heardFor) : 0;
+  const hints = tempo >= 20 && tempo <= 400 ? [`a tempo of ${Math.round(tempo * 10) / 10}`] : [];
+  const last = barAtTicks(timeline, to - 1);
+  const next = last && timeline.bars[last.played];
+  const bar = (next?.startSeconds ?? timeline.seconds) - (last?.startSeconds ?? 0);
+  const off = (heardFor - seconds) / bar;
+  const bars = Math.round(Math.abs(off));
+  if (bars > 0 && Math.abs(Math.abs(off) - bars) < WHOLE)
+    hints.push(`${plural(bars, 'bar')} ${off > 0 ? 'more' : 'less'}`);
+  return hints.length > 0 ? ` Up to there ${hints.join(', or ')} would fit.` : '';
 };
 
 export const timeChecks: readonly Check[] = [recordingLength, heard];
