@@ -111,7 +111,7 @@ test('names are spoken ahead of their sections, in the player and in the files',
   );
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   const samples = await (await spoken).body();
-  expect(samples.length / 2 / 48_000).toBeGreaterThan(0.4);
+  expect(samples.length / 2 / 24_000).toBeGreaterThan(0.4);
   await expect(page.getByTestId('position')).toHaveText(/^(Count|Bar)/);
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await page.getByRole('button', { name: 'Export' }).click();

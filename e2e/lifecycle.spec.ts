@@ -67,6 +67,7 @@ test('an arrangement is renamed and deleted, never the last one', async ({ page 
     await page.getByRole('menuitem', { name: what }).click();
   };
   await page.getByRole('button', { name: 'More for Two ways' }).click();
+  await expect(page.getByRole('menuitem', { name: 'Copy this arrangement' })).toBeVisible();
   await expect(page.getByRole('menuitem', { name: 'Delete this arrangement' })).toHaveCount(0);
   await page.keyboard.press('Escape');
   await menu('Copy this arrangement');

@@ -100,8 +100,20 @@ const keep = async (db: Queries, made: readonly { line: Line; samples: Float32Ar
   );
 };
 
+/**
+ * What is sent to a page: half as many samples. The voice speaks at 22.05 kHz, so that nothing lies above
+ * what 24 kHz can carry.
+ */
+export const asSent = (samples: Float32Array): Buffer =>
+  asBytes(
+    Float32Array.from(
+      { length: Math.ceil(samples.length / 2) },
+      (_, index) => samples[2 * index] ?? 0,
+    ),
+  );
+
 /** 16-bit samples, little-endian. */
-export const asBytes = (samples: Float32Array): Buffer => {
+const asBytes = (samples: Float32Array): Buffer => {
   const bytes = Buffer.alloc(2 * samples.length);
   samples.forEach((value, index) => {
     bytes.writeInt16LE(Math.round(value * 32_767), 2 * index);

@@ -1,4 +1,5 @@
 import { NO_OVERRIDES } from '@/core/music/click';
+import { resampled } from '@/core/playing/speech';
 import { soloProgram } from '@/core/song/set';
 import { compile } from '@/core/song/timeline';
 import { roadMapOf } from '@/core/testing';
@@ -6,7 +7,7 @@ import { roadMapFrom } from '@/core/text/shorthand';
 import type { Queries } from '../database';
 import { voiceOf } from '../files/voice';
 import { openTestDatabase, type TestDatabase } from '../testing/database';
-import { hasVoice, recordings, speaker } from '.';
+import { asSent, hasVoice, recordings, speaker } from '.';
 
 let db: TestDatabase;
 beforeAll(async () => {
@@ -103,4 +104,20 @@ test('where the program is missing there is no voice, and all else is as ever', 
   } finally {
     process.env.PATH = PATH;
   }
+});
+
+test('what is sent to a page is half as long and loses nothing that can be heard', async () => {
+  const line = { voice: 'british', text: 'Chorus, seven bars', take: 'plain' } as const;
+  const samples = (await recordings(within, [line]))(line)!;
+  const bytes = asSent(samples);
+  expect(bytes.length).toBe(2 * Math.ceil(samples.length / 2));
+  const sent = Float32Array.from(
+    { length: bytes.length / 2 },
+    (_, index) => bytes.readInt16LE(2 * index) / 32_767,
+  );
+  const back = resampled(sent, 24_000, 48_000);
+  const power = (of: Float32Array) => of.reduce((sum, value) => sum + value * value, 0);
+  const error = samples.map((value, index) => value - (back[index] ?? 0));
+  // What differs is forty decibels below what is said: at ordinary loudness below the room's own noise.
+  expect(10 * Math.log10(power(error) / power(samples))).toBeLessThan(-40);
 });

@@ -1,8 +1,15 @@
 import type { Voice } from '@/audio/stems';
-import { type Announcement, announcements, type Line, placeSpeech } from '@/core/playing/speech';
+import {
+  type Announcement,
+  announcements,
+  type Line,
+  placeSpeech,
+  resampled,
+} from '@/core/playing/speech';
 import type { Program } from '@/core/song/set';
 
-/** Samples a second of what the server speaks. */
+/** Samples a second of what the server sends, and of what is played. */
+const SENT = 24_000;
 const RATE = 48_000;
 /** Requests at the same time. */
 const AT_ONCE = 4;
@@ -48,7 +55,7 @@ const linesOf = (wanted: readonly Announcement[]): Line[] => {
 
 /** Where the server speaks a line. */
 const pathOf = ({ voice, text, take }: Line): string =>
-  `/api/speech/${voice}?take=${take}&text=${encodeURIComponent([...text].slice(0, 200).join(''))}`;
+  `/api/speech/${voice}?rate=${SENT}&take=${take}&text=${encodeURIComponent([...text].slice(0, 200).join(''))}`;
 
 /** Where everything is that may be spoken in a program. */
 export const wordsOf = (program: Program): string[] => linesOf(announcements(program)).map(pathOf);
@@ -67,10 +74,8 @@ const fetchLine = async (line: Line): Promise<void> => {
     const answer = await fetch(pathOf(line));
     if (!answer.ok) return;
     const samples = new Int16Array(await answer.arrayBuffer());
-    spokenLines.set(
-      keyOf(line),
-      Float32Array.from(samples, (value) => value / 32_767),
-    );
+    const sent = Float32Array.from(samples, (value) => value / 32_767);
+    spokenLines.set(keyOf(line), resampled(sent, SENT, RATE));
   } catch {
     // Without the server it stays unsaid; the click goes on.
   }
