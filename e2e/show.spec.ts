@@ -38,6 +38,12 @@ test('others follow the conductor: start, a jump, a wait, a late screen, the end
   await expect(tam.getByText(/^Follows Wren Halloway, within \d+ ms/)).toBeVisible();
   await expect(heading(tam)).toHaveText('Slack Water');
 
+  const ives = await (await browser.newContext()).newPage();
+  await enter(ives, 'Ives Corran');
+  await ives.goto(stage.replace(/\/stage$/, ''));
+  await expect(ives.getByRole('link', { name: 'Stage: Wren Halloway conducts' })).toBeVisible();
+  await ives.context().close();
+
   await wren.keyboard.press('Space');
   await expect(heading(tam)).toHaveText('Intro', { timeout: 15_000 });
   // Both change to the next bar within a quarter of a second, which is how often it is looked.

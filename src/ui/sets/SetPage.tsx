@@ -116,7 +116,7 @@ export const SetPage = ({ opened, band, click, layout, event, deleted, songs: se
           <SaveState {...live} />
           {mayEdit && <UndoButtons {...live} />}
           <FlagList of={`/${band}/sets/${opened.id}`} />
-          <StageLink href={`/${band}/sets/${opened.id}/stage`} />
+          <StageLink href={`/${band}/sets/${opened.id}/stage`} set={opened.id} />
           <HeadLink
             href={`/${band}/sets/${opened.id}/paper`}
             label="Print"

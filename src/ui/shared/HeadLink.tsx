@@ -11,10 +11,12 @@ type Props = {
   readonly label: string;
   /** What it is for, with its key. */
   readonly title?: string;
+  /** Whether its words are shown however little room there is. */
+  readonly said?: boolean;
 };
 
 /** From the head of a song or a set to another view of it; where there is little room, its icon. */
-export const HeadLink = ({ href, icon, label, title = label }: Props) => (
+export const HeadLink = ({ href, icon, label, title = label, said = false }: Props) => (
   <Button
     component={Link}
     href={href}
@@ -26,6 +28,8 @@ export const HeadLink = ({ href, icon, label, title = label }: Props) => (
     title={title}
   >
     {icon}
-    <span className={classes.label}>{label}</span>
+    <span className={classes.label} data-said={said}>
+      {label}
+    </span>
   </Button>
 );
