@@ -63,6 +63,17 @@ test('every action is found by typing and listed with its key', async ({ page })
     'Play from the count-in',
   );
   await page.keyboard.press('Escape');
+  // No key does two things on one page.
+  for (const address of ['[band]/sets/[id]/page.tsx', '[band]/songs/[id]/page.tsx']) {
+    await page.goto((await PAGES[address]?.(page)) ?? '');
+    await expect(page.getByTestId('position')).not.toBeEmpty();
+    await page.keyboard.press('?');
+    const rows = page.getByRole('dialog', { name: 'All keys' }).getByRole('row');
+    await expect(rows.nth(20)).toBeVisible();
+    const keys = await rows.locator('kbd').allInnerTexts();
+    expect(keys.filter((key, index) => keys.indexOf(key) < index)).toEqual([]);
+    await page.keyboard.press('Escape');
+  }
   await page.keyboard.press('Control+k');
   await page.keyboard.type('go songs');
   await page.keyboard.press('Enter');
@@ -72,6 +83,12 @@ test('every action is found by typing and listed with its key', async ({ page })
   await expect(page.getByRole('dialog').getByText('Small line-up')).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Title of the song')).toHaveValue('Nine Mile Ferry');
+  await page.keyboard.press('Control+k');
+  // The guide is found by what somebody would ask.
+  await page.keyboard.type('bass player');
+  await page.keyboard.press('Enter');
+  await page.waitForURL(/\/guide#files$/);
+  await expect(page.getByRole('heading', { name: 'Files for the others' })).toBeInViewport();
   await page.keyboard.press('Control+k');
   await page.keyboard.type('nobody has written this');
   await expect(page.getByText('Nothing here is called that or does that.')).toBeVisible();

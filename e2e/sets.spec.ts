@@ -281,7 +281,7 @@ test('an order that works better is shown with its reasons, taken by one key, an
 }) => {
   const today = ['Millstone', 'Lantern over the Weir', 'Gannet Street', 'Slack Water'];
   await ownSet(page, today);
-  await page.keyboard.press('o');
+  await page.keyboard.press('Shift+O');
   const panel = page.getByRole('dialog', { name: 'An order that works better' });
   const better = panel.getByRole('region', { name: /^Better/ });
   const order = () => better.locator('.name').allInnerTexts();

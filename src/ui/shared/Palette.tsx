@@ -10,6 +10,7 @@ import {
 import '@mantine/spotlight/styles.css';
 import { useRouter } from 'next/navigation';
 import { type KeyboardEvent, useEffect, useMemo, useState } from 'react';
+import { CHAPTERS } from '../guide/chapters';
 import { type Command, keyText, useRegistry } from './commands';
 import { type Found, readFound } from './found';
 
@@ -90,6 +91,15 @@ const Finder = ({ band, onClose }: Pick<Props, 'band' | 'onClose'>) => {
       },
       { group: 'Songs', actions: places('songs') },
       { group: 'Sets', actions: places('sets') },
+      {
+        group: 'Guide',
+        actions: CHAPTERS.map(({ id, title, words }) => ({
+          id: `guide-${id}`,
+          label: title,
+          keywords: words,
+          onClick: () => router.push(`/${band}/guide#${id}`),
+        })),
+      },
     ];
   }, [registry, found, router, band]);
   return (
@@ -130,8 +140,8 @@ const everyWord: SpotlightFilterFunction = (query, groups) => {
     .filter(isGroup)
     .map((group) => ({
       ...group,
-      actions: group.actions.filter(({ label = '', description = '' }) =>
-        words.every((word) => `${label} ${description}`.toLowerCase().includes(word)),
+      actions: group.actions.filter(({ label = '', description = '', keywords = '' }) =>
+        words.every((word) => `${label} ${description} ${keywords}`.toLowerCase().includes(word)),
       ),
     }))
     .filter(({ actions }) => actions.length > 0);

@@ -2,6 +2,7 @@
 
 import { ActionIcon, useMantineColorScheme } from '@mantine/core';
 import {
+  IconBook,
   IconKeyboard,
   IconLogout,
   IconMoonStars,
@@ -163,6 +164,11 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
       whileTyping: true,
       run: () => router.push(`/${band.slug}/click`),
     },
+    {
+      id: 'to-guide',
+      label: 'Open the guide',
+      run: () => router.push(`/${band.slug}/guide`),
+    },
     { id: 'sign-out', label: 'Sign out', run: signOut },
   ]);
   return (
@@ -186,6 +192,7 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
         className={classes.member}
         label={`${member.name}, ${band.role}`}
         actions={[
+          { label: 'Guide', icon: IconBook, href: `/${band.slug}/guide` },
           { label: 'Light or dark', icon: IconMoonStars, run: toggleColorScheme },
           { label: 'All keys (?)', icon: IconKeyboard, run: () => setPalette('keys') },
           { label: 'Sign out', icon: IconLogout, run: signOut },

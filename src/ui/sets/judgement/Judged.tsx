@@ -39,7 +39,14 @@ export const Judged = ({ live, joined, seconds, layout, onGo, children, classNam
   useCommands([
     { id: 'set-remarks', label: 'What to look at in this set', keys: 'J', run: list },
     ...(mayEdit
-      ? [{ id: 'order', label: 'Look for a better order', keys: 'O', run: () => setOrdering(true) }]
+      ? [
+          {
+            id: 'order',
+            label: 'Look for a better order',
+            keys: 'Shift+O',
+            run: () => setOrdering(true),
+          },
+        ]
       : []),
   ]);
   const dismiss = ({ id }: SetRemark) =>
@@ -57,7 +64,7 @@ export const Judged = ({ live, joined, seconds, layout, onGo, children, classNam
           {mayEdit && songs.length > 1 && (
             <Button
               size="xs"
-              title="O"
+              title="Shift O"
               leftSection={<IconArrowsSort size={16} />}
               onClick={() => setOrdering(true)}
             >

@@ -1,0 +1,220 @@
+/** What the guide says: one chapter a task, in the words that stand on the screen. */
+
+export type Chapter = {
+  /** Its place on the page. */
+  readonly id: string;
+  readonly title: string;
+  /** What somebody may type who looks for it. */
+  readonly words: string;
+  /** Paragraphs; steps where they have an order; keys with what they do; an example as text. */
+  readonly parts: readonly Part[];
+};
+
+export type Part =
+  | { readonly kind: 'text'; readonly text: string }
+  | { readonly kind: 'steps'; readonly steps: readonly string[] }
+  | { readonly kind: 'keys'; readonly keys: readonly (readonly [keys: string, does: string])[] }
+  | { readonly kind: 'example'; readonly text: string };
+
+const text = (words: string): Part => ({ kind: 'text', text: words });
+const steps = (...all: string[]): Part => ({ kind: 'steps', steps: all });
+const keys = (...all: (readonly [string, string])[]): Part => ({ kind: 'keys', keys: all });
+
+export const CHAPTERS: readonly Chapter[] = [
+  {
+    id: 'map',
+    title: 'What a road map is',
+    words: 'sections bars repeat ending vamp part profile numbers begin',
+    parts: [
+      text(
+        'A song is a list of sections in the order in which they are played, each with its bars. A repeat holds sections that come several times; its endings close some of the passes; a vamp goes round until somebody gives the cue. A part is what you have to be able to play: several sections can follow one part, and what is changed in the part changes in all of them.',
+      ),
+      text(
+        'The profile above the rows is the whole song: as wide as it lasts, as high as it is loud. Hatched wedges are fills, pins are cues. Bars are counted twice: as they stand on the page, and as they are played with every repeat.',
+      ),
+    ],
+  },
+  {
+    id: 'first-song',
+    title: 'From a message to a click',
+    words: 'paste whatsapp message new song quarter of an hour start',
+    parts: [
+      steps(
+        'Under Songs, type a title and press New song. Or open a file there: MIDI, MusicXML, a text, or a file of Ebrant.',
+        'In the Text view, choose “Paste what the band sent” and put it in as it came. What was understood stands beside each line; what was guessed is marked, and nothing is taken over that you have not seen.',
+        'In the view As written, go through the sections: bars, groove, level, feel. Set tempo, meter and count-in at the top; T taps a tempo.',
+        'Press Space. It counts in and plays; what is typed meanwhile is heard as soon as it is finished.',
+        'Press Export for a file: for players and phones, for the band’s machines, for other programs.',
+      ),
+    ],
+  },
+  {
+    id: 'rows',
+    title: 'A section longer, twice, or moved',
+    words: 'rows edit second chorus twice as long duplicate delete order undo mistake yesterday',
+    parts: [
+      text(
+        'Every number is typed where it stands: click on the bars of a section and type. Enter goes down, in the last row it adds a section. × is how often a section comes in a row.',
+      ),
+      keys(
+        ['Ctrl Enter', 'Add a section after the selected one'],
+        ['Ctrl D', 'Duplicate it'],
+        ['Alt ↑, Alt ↓', 'Move it'],
+        ['Ctrl B', 'Put it in a repeat'],
+        ['Alt Delete', 'Delete it'],
+        ['Ctrl Z', 'Undo, as far back as you like, also after a reload'],
+      ),
+      text(
+        'To make the second chorus twice as long: click on its bars, type the number, Enter. If it follows a part, only this one section changes; the part says what the others do.',
+      ),
+    ],
+  },
+  {
+    id: 'places',
+    title: 'Fills, hits, stops and cues',
+    words: 'ruler fill two beats before chorus cue fermata push choke crash place',
+    parts: [
+      text(
+        'Select a section and press R: its ruler opens, bar by bar, beat by beat. Arrows move; a letter puts something at the place.',
+      ),
+      keys(
+        ['F', 'A fill from here to the next bar line'],
+        ['H, P, S, K', 'A hit, a push, a stop, a choke'],
+        ['N', 'The crash is held back here'],
+        ['Q', 'A cue: something to listen for, to watch or to remember'],
+        ['L, O', 'The level, or the timekeeper, from here'],
+        ['D, M', 'A fermata; another meter or tempo'],
+      ),
+      text(
+        'A fill of two beats before the chorus: select the verse, R, go to beat 3 of its last bar, F. It stays in the last bar when the section grows. What holds only on some passes says so: “1 3”, “not 1”, “last”.',
+      ),
+    ],
+  },
+  {
+    id: 'play',
+    title: 'Hear it, from anywhere',
+    words: 'space play from bar bridge loop slower live vamp wait levels',
+    parts: [
+      keys(
+        ['Space', 'Play from the selected section, or from the count-in; stop'],
+        ['B', 'Play from a bar by its number'],
+        ['N', 'On to the next section at the bar line'],
+        ['Backspace', 'Again from the top of this section'],
+        ['L', 'Leave the vamp at the end of this time'],
+        ['P', 'Everybody waits at the bar line, and goes on'],
+      ),
+      text(
+        'To hear it from the bridge: click on the bridge, Space. The minus and plus at the foot make it slower and faster, in per cent of what is written. A song goes on while you look at another page.',
+      ),
+    ],
+  },
+  {
+    id: 'click',
+    title: 'The click and the voice',
+    words: 'click sound louder first beat accent subdivision spoken names silent bars',
+    parts: [
+      text(
+        'What clicks is said four times over: for the band under Click, for a set on its page, for a song in its Click view, for a section in its details. Each overrides the one before it, and says only what is different.',
+      ),
+      text(
+        'The first beat is as loud as it may be from the beginning. To make it stand out more, turn down the other beats. Names of sections, numbers of bars and cues are spoken ahead, so that they end before the place they speak of.',
+      ),
+    ],
+  },
+  {
+    id: 'kit',
+    title: 'Grooves, fills and hands',
+    words: 'kit grid pattern sticking staff left-handed groove library book typed',
+    parts: [
+      text(
+        'On the Kit page of a song a groove is drawn on a grid, typed as it is spoken, read on a staff and heard, also slower and one limb alone. Hands are worked out by the school you choose; a hand that you set yourself stays.',
+      ),
+      text(
+        'A groove is given to a part or to a section, a fill to its place. The easier version that you make of one is played wherever your own kit says so.',
+      ),
+    ],
+  },
+  {
+    id: 'sets',
+    title: 'A set that fits, in a good order',
+    words: 'set gig slot time gap order talk straight on fit better order key tempo',
+    parts: [
+      text(
+        'A set adds up its songs with their counts and gaps against the slot. Between two songs there is a gap of seconds, somebody talks, or the next one goes straight on without its count.',
+      ),
+      text(
+        'What is hard there is said under “things to look at” (J): a tempo that nobody counts, a limb that gets no rest, a count that is lost in a loud end, three slow songs together, a song too many. “Better order” (Shift O) looks for the order that takes least; what has to stay where it is, is pinned there first.',
+      ),
+    ],
+  },
+  {
+    id: 'stage',
+    title: 'On stage',
+    words: 'stage bars left dark pedal conduct follow baton flag wake lock size light',
+    parts: [
+      text(
+        'S opens the stage view of a set or a song: where you are, how many bars are left, what comes. It moves with the click, by hand with a pedal or the arrow keys (H), or it follows whoever conducts.',
+      ),
+      text(
+        'A drummer or leader takes the baton (K) and plays as ever; every other stage of that set follows, with its bar and beat. Without a network each goes on by itself and says so. The baton is given away, or free again when its device has not been heard for a quarter of a minute.',
+      ),
+      keys(
+        ['F', 'Flag this place: it stands on the set’s page afterwards'],
+        ['V', 'Show more or less'],
+        ['D', 'Light or dark'],
+        ['+, −', 'Larger, smaller'],
+        ['Esc, held', 'Leave the stage'],
+      ),
+    ],
+  },
+  {
+    id: 'offline',
+    title: 'Where there is no network',
+    words: 'offline take along flight mode cellar hall device download',
+    parts: [
+      text(
+        'The cloud on a set’s page takes it along: its pages, charts and stage, click and spoken words are then on this device, as of the time that it says, and are fetched anew when something changes. On the day of the evening it does so by itself. Edits made without a network are sent later.',
+      ),
+      text(
+        'Browsers keep things only for addresses that begin with https, or on the machine itself. Whoever signs in after you on the same device finds nothing of it.',
+      ),
+    ],
+  },
+  {
+    id: 'files',
+    title: 'Files for the others',
+    words: 'export wav midi musicxml bass player message chart print floor list',
+    parts: [
+      text(
+        'Export has three doors. For players and phones: a WAV for the bass player to practise with, the chart, the song as a message. For the band’s machines: MIDI with tempo, meters, markers and words, and a table. For other programs: MusicXML, and the whole song as Ebrant reads it back.',
+      ),
+      text(
+        'The chart prints on one page; a set prints as a list for the floor, or as a booklet of its charts. “What will catch you out” at its head is for whoever has never played the song.',
+      ),
+    ],
+  },
+  {
+    id: 'text',
+    title: 'The song as text',
+    words: 'short-hand text type write shorthand view grammar',
+    parts: [
+      text(
+        'The Text view is the same song, to be typed. A line a section; what belongs to places follows after a semicolon. Lines that make no sense yet wait and are said; the others are taken over at once.',
+      ),
+      {
+        kind: 'example',
+        text: 'song 126, in 4/4, count 4\nIntro: 8, level 2\nrepeat 2:\nVerse: 16, level 3; fill last.3 "round the toms"\nChorus: 7, level 5\nend\nBridge: 10, feel half-time, level 4; cue 10.1 watch "Odile nods"\nOut: 4, tempo > 138; fermata last.4 3 s',
+      },
+    ],
+  },
+  {
+    id: 'care',
+    title: 'Ears and arms',
+    words: 'hearing loud level practice pain health exposure',
+    parts: [
+      text(
+        'A kit and in-ear monitors are loud, and a click is turned up to be heard over them. Start low; levels must be measured at the ear; local rules and an audiologist come first. Rest when it hurts: fast practice for a long time harms wrists, elbows and backs.',
+      ),
+    ],
+  },
+];
