@@ -30,7 +30,6 @@ import type { Awake } from './useWakeLock';
 
 type Props = {
   readonly show: Together;
-  readonly mayConduct: boolean;
   readonly byHand: boolean;
   readonly awake: Awake;
   readonly onHand: () => void;
@@ -42,60 +41,15 @@ type Props = {
   readonly onLeave: () => void;
 };
 
-/** What a stick can hit: play or go on by hand, wait, leave the vamp, the next song. */
+/** What a stick can hit: play or go on by hand, wait, leave the vamp, the next song, follow or conduct. */
 export const Controls = (props: Props) => {
-  const {
-    show,
-    mayConduct,
-    byHand,
-    awake,
-    onHand,
-    onSection,
-    onSong,
-    onFlag,
-    onMore,
-    onFull,
-    onLeave,
-  } = props;
-  const { is, waits, toggle, move, toggleWait, plays, page } = useTransport();
-  const runs = is !== 'stopped';
+  const { show, byHand, awake, onHand, onSection, onSong, onFlag, onMore, onFull, onLeave } = props;
+  const { is, plays, page } = useTransport();
   const inSet = ((plays ?? page)?.program.songs.length ?? 0) > 1;
   return (
     <footer className={classes.controls}>
-      {byHand ? (
-        <>
-          <Large label="Back a section (Page Up)" onClick={() => onSection(-1)}>
-            <IconChevronLeft size={34} />
-          </Large>
-          <Large label="On to the next section (Page Down)" onClick={() => onSection(1)}>
-            <IconChevronRight size={34} />
-          </Large>
-        </>
-      ) : (
-        !show.follows && (
-          <>
-            <Large label={runs ? 'Stop' : 'Play'} filled onClick={() => toggle()}>
-              {runs ? <IconPlayerStopFilled size={30} /> : <IconPlayerPlayFilled size={30} />}
-            </Large>
-            {runs && (
-              <>
-                <Large
-                  label={waits ? 'Go on (P)' : 'Wait at the bar line (P)'}
-                  onClick={toggleWait}
-                >
-                  {waits ? <IconPlayerPlay size={30} /> : <IconPlayerPauseFilled size={30} />}
-                </Large>
-                <Large label="Leave the vamp (L)" onClick={() => move('leave')}>
-                  <IconDoorExit size={30} />
-                </Large>
-                <Large label="On to the next section (N)" onClick={() => move('on')}>
-                  <IconPlayerSkipForwardFilled size={30} />
-                </Large>
-              </>
-            )}
-          </>
-        )
-      )}
+      {byHand && <ByHand onSection={onSection} />}
+      {!byHand && !show.follows && <ByClick />}
       {inSet && !show.follows && (
         <>
           <Large label="The song before" onClick={() => onSong(-1)}>
@@ -110,25 +64,7 @@ export const Controls = (props: Props) => {
         {byHand ? 'By hand: a pedal or key goes on' : (WAITS[is] ?? show.words)}
         {awake === 'no' && ' · this browser may turn the screen off'}
       </Text>
-      {show.mayFollow && (
-        <Large label={`Follow ${show.conductor}`} onClick={show.toggleFollowing}>
-          <IconBroadcast size={28} />
-        </Large>
-      )}
-      {show.follows && (
-        <Large label="On my own" onClick={show.toggleFollowing}>
-          <IconBroadcastOff size={28} />
-        </Large>
-      )}
-      {mayConduct && (show.conducts || show.baton === 'free') && (
-        <Large
-          label={show.conducts ? 'Give the baton away (K)' : 'Conduct the band (K)'}
-          filled={show.conducts}
-          onClick={show.conducts ? show.give : show.take}
-        >
-          <IconWand size={28} />
-        </Large>
-      )}
+      <TogetherKeys show={show} />
       <Large label="Flag this place (F)" onClick={onFlag}>
         <IconFlag size={28} />
       </Large>
@@ -147,6 +83,67 @@ export const Controls = (props: Props) => {
     </footer>
   );
 };
+
+const ByHand = ({ onSection }: Pick<Props, 'onSection'>) => (
+  <>
+    <Large label="Back a section (Page Up)" onClick={() => onSection(-1)}>
+      <IconChevronLeft size={34} />
+    </Large>
+    <Large label="On to the next section (Page Down)" onClick={() => onSection(1)}>
+      <IconChevronRight size={34} />
+    </Large>
+  </>
+);
+
+const ByClick = () => {
+  const { is, waits, toggle, move, toggleWait } = useTransport();
+  const runs = is !== 'stopped';
+  return (
+    <>
+      <Large label={runs ? 'Stop' : 'Play'} filled onClick={() => toggle()}>
+        {runs ? <IconPlayerStopFilled size={30} /> : <IconPlayerPlayFilled size={30} />}
+      </Large>
+      {runs && (
+        <>
+          <Large label={waits ? 'Go on (P)' : 'Wait at the bar line (P)'} onClick={toggleWait}>
+            {waits ? <IconPlayerPlay size={30} /> : <IconPlayerPauseFilled size={30} />}
+          </Large>
+          <Large label="Leave the vamp (L)" onClick={() => move('leave')}>
+            <IconDoorExit size={30} />
+          </Large>
+          <Large label="On to the next section (N)" onClick={() => move('on')}>
+            <IconPlayerSkipForwardFilled size={30} />
+          </Large>
+        </>
+      )}
+    </>
+  );
+};
+
+/** Follow the conductor or not; take the baton or give it away. */
+const TogetherKeys = ({ show }: Pick<Props, 'show'>) => (
+  <>
+    {show.mayFollow && (
+      <Large label={`Follow ${show.conductor}`} onClick={show.toggleFollowing}>
+        <IconBroadcast size={28} />
+      </Large>
+    )}
+    {show.follows && (
+      <Large label="On my own" onClick={show.toggleFollowing}>
+        <IconBroadcastOff size={28} />
+      </Large>
+    )}
+    {show.toggleBaton && (
+      <Large
+        label={show.conducts ? 'Give the baton away (K)' : 'Conduct the band (K)'}
+        filled={show.conducts}
+        onClick={show.toggleBaton}
+      >
+        <IconWand size={28} />
+      </Large>
+    )}
+  </>
+);
 
 /** What this device waits for, when it plays by itself or conducts. */
 const WAITS: Readonly<Partial<Record<TransportState['is'], string>>> = {

@@ -56,7 +56,12 @@ export const StagePage = (props: StageProps) => {
   const { is, toggle, playFrom, followAll } = useTransport();
   const [settings, setSettings] = useStageSettings();
   const [byHand, setByHand] = useState<number>();
-  const show = useTogether({ set, program, mayFollow: is === 'stopped' && byHand === undefined });
+  const show = useTogether({
+    set,
+    program,
+    mayConduct,
+    mayFollow: is === 'stopped' && byHand === undefined,
+  });
   const plays = is !== 'stopped' && byHand === undefined;
   const follow = show.follow ?? (plays ? followAll : undefined);
   const moment = useMoment(program, songs, byHand, follow);
@@ -102,13 +107,13 @@ export const StagePage = (props: StageProps) => {
     { id: 'stage-hand', label: 'Stage: by hand, or with the click', keys: 'H', run: takeInHand },
     { id: 'stage-flag', label: 'Stage: flag this place', keys: 'F', run: flag },
     { id: 'stage-more', label: 'Stage: show more or less', keys: 'V', run: densify },
-    ...(mayConduct && !show.follows
+    ...(show.toggleBaton
       ? [
           {
             id: 'stage-conduct',
             label: 'Stage: conduct the band, or give the baton away',
             keys: 'K',
-            run: show.conducts ? show.give : show.take,
+            run: show.toggleBaton,
           },
         ]
       : []),
@@ -157,7 +162,6 @@ export const StagePage = (props: StageProps) => {
       />
       <Controls
         show={show}
-        mayConduct={mayConduct}
         byHand={byHand !== undefined}
         awake={awake}
         onHand={takeInHand}

@@ -5,13 +5,17 @@ import { AWAY } from '@/core/playing/show';
 import type { Program } from '@/core/song/set';
 import type { Transport } from '../../transport/transport';
 import { useClock } from './useClock';
-import { type Conducting, useConducting } from './useConducting';
+import { useConducting } from './useConducting';
 import { useFollowing, useWaits } from './useFollowing';
 import { useShow } from './useShow';
 import { showWords } from './words';
 
 /** A set that several devices play together, as one of them has it. */
-export type Together = Pick<Conducting, 'conducts' | 'take' | 'give'> & {
+export type Together = {
+  /** Whether the others follow this device. */
+  readonly conducts: boolean;
+  /** Takes the baton, or gives it away; nothing where neither can be done. */
+  readonly toggleBaton: (() => void) | undefined;
   /** Whether this device shows where the conductor is. */
   readonly follows: boolean;
   /** Tells once a frame where the conductor is; nothing where this device does not follow. */
@@ -20,8 +24,6 @@ export type Together = Pick<Conducting, 'conducts' | 'take' | 'give'> & {
   readonly mayFollow: boolean;
   readonly toggleFollowing: () => void;
   readonly conductor: string;
-  /** Whether anybody may take the baton. */
-  readonly baton: 'free' | 'taken';
   /** How it stands, in a sentence; empty where there is nothing to say. */
   readonly words: string;
 };
@@ -29,11 +31,14 @@ export type Together = Pick<Conducting, 'conducts' | 'take' | 'give'> & {
 type Options = {
   readonly set: string | undefined;
   readonly program: Program;
+  /** Whether the member may conduct. */
+  readonly mayConduct: boolean;
   /** Nothing else moves this page: it plays nothing itself, and is not moved by hand. */
   readonly mayFollow: boolean;
 };
 
-export const useTogether = ({ set, program, mayFollow }: Options): Together => {
+export const useTogether = (options: Options): Together => {
+  const { set, program, mayConduct, mayFollow } = options;
   const show = useShow(set);
   const [own, setOwn] = useState(false);
   const [needed, setNeeded] = useState(false);
@@ -44,16 +49,15 @@ export const useTogether = ({ set, program, mayFollow }: Options): Together => {
   const waits = useWaits(follows ? other : undefined, agreement);
   useEffect(() => setNeeded(show !== undefined), [show]);
   const silent = useSilence(other?.heard);
+  const free = other === undefined || silent >= AWAY;
   return {
     conducts,
-    take,
-    give,
+    toggleBaton: mayConduct && free ? (conducts ? give : take) : undefined,
     follows,
     follow: follows ? listen : undefined,
     mayFollow: other !== undefined && mayFollow && own,
     toggleFollowing: () => setOwn((now) => !now),
     conductor: other?.conductor ?? '',
-    baton: other && silent < AWAY ? 'taken' : 'free',
     words: showWords({
       conducts,
       conductor: other?.conductor,
