@@ -163,7 +163,7 @@ test('the same number gives the same fill; what is free, on the snare and allowe
   await expect(page.getByText(/never two at once/)).toBeVisible();
 });
 
-test('the band’s book is searched, written, and copied from into a song', async ({ page }) => {
+test('the band’s library is searched, written, and copied from into a song', async ({ page }) => {
   await page.goto('/saltreach-nine/kit');
   await isReady(page);
   await page.getByLabel('Kind').selectOption('groove');
@@ -174,11 +174,11 @@ test('the band’s book is searched, written, and copied from into a song', asyn
     .first()
     .click();
   await expect(spoken(page)).toHaveValue(/\| sn 2:x 3&:x$/);
-  const id = await newSong(page, 'From the book');
+  const id = await newSong(page, 'From the library');
   await page.goto(`/saltreach-nine/songs/${id}/kit`);
   await isReady(page);
   await page
-    .getByRole('region', { name: 'From the band’s book' })
+    .getByRole('region', { name: 'From the band’s library' })
     .getByRole('button', { name: 'Bossa nova' })
     .click();
   await expect(spoken(page)).toHaveValue(/\| sn 2:x 3&:x$/);
@@ -349,7 +349,7 @@ test('what has been logged as clean is held against what the pattern asks', asyn
   await expect(page.getByRole('region', { name: 'What it asks' })).toContainText('3.3 > 2.5');
 });
 
-test('load is drawn along the song, and a copy of a pattern goes into the band’s book', async ({
+test('load is drawn along the song, and a copy of a pattern goes into the band’s library', async ({
   page,
 }) => {
   await openSong(page, 'Nine Mile Ferry');
@@ -361,8 +361,8 @@ test('load is drawn along the song, and a copy of a pattern goes into the band�
   await page.getByRole('link', { name: 'Kit' }).last().click();
   await isReady(page);
   await page.getByRole('button', { name: /^Open water/ }).click();
-  await page.getByRole('button', { name: 'Copy it into the band’s book' }).click();
-  await expect(page.getByText('A copy is in the band’s book.')).toBeVisible();
+  await page.getByRole('button', { name: 'Copy it into the band’s library' }).click();
+  await expect(page.getByText('A copy is in the band’s library.')).toBeVisible();
   await page.goto('/saltreach-nine/kit');
   await expect(page.getByRole('button', { name: /^Open water/ })).toBeVisible();
 });

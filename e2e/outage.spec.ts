@@ -74,7 +74,7 @@ test('the database stopped while a band’s file is put back: all of it is there
   // Large enough to be in the middle of it when the database goes.
   const file = JSON.parse(text);
   const songs = Array.from({ length: 20 }, () => file.songs).flat();
-  const large = JSON.stringify({ ...file, songs, events: [], book: undefined });
+  const large = JSON.stringify({ ...file, songs, events: [], library: undefined });
   const restoring = page.request.post('/api/bands/saltreach-nine/file', { data: { text: large } });
   await page.waitForTimeout(700);
   database('pause');

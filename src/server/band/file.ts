@@ -6,7 +6,7 @@ import { CLICK_SETTINGS_FIELDS, hasNoOverrides, sayOfClick } from '@/core/music/
 import type { SongSet } from '@/core/song/set';
 import { type MemberId, type Queries, Refusal } from '../database';
 import { saveChanges } from '../documents';
-import { bandBook } from './book';
+import { bandLibrary } from './library';
 import {
   bandEvents,
   bandSets,
@@ -18,7 +18,7 @@ import {
 } from './sets';
 import { bandSongs, createArrangement, createSong, type SongEntry } from './songs';
 
-/** A band as a file: its songs with all their arrangements, its gigs and sets, its book. */
+/** A band as a file: its songs with all their arrangements, its gigs and sets, its library. */
 export const bandFile = async (
   db: Queries,
   band: string,
@@ -35,7 +35,7 @@ export const bandFile = async (
       ...inFile(event),
       sets: sets.filter(({ event }) => event === id).map(({ set }) => renamed(set, references)),
     })),
-    book: (await bandBook(db, band)).document,
+    library: (await bandLibrary(db, band)).document,
   };
 };
 
@@ -117,17 +117,17 @@ export const restoreInto = async (
     });
     for (const set of sets) await createSet(db, band, id, renamed(set, names));
   }
-  if (file.book) await addToBook(db, author, band, file.book);
+  if (file.library) await addToLibrary(db, author, band, file.library);
 };
 
 /** What the band has said of its click stays; patterns come beside those that are there. */
-const addToBook = async (
+const addToLibrary = async (
   db: Queries,
   author: MemberId,
   band: string,
-  { click, patterns }: NonNullable<BandFile['book']>,
+  { click, patterns }: NonNullable<BandFile['library']>,
 ) => {
-  const { id, document, revision } = await bandBook(db, band);
+  const { id, document, revision } = await bandLibrary(db, band);
   const operations: Operation[] = [
     ...Object.values(patterns)
       .filter((pattern) => !document.patterns[pattern.id])

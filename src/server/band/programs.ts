@@ -2,16 +2,20 @@ import 'server-only';
 import type { ProgramSource } from '@/core/song/set';
 import { type Queries, refuse } from '../database';
 import { readDocument } from '../documents';
-import { bandBook } from './book';
+import { bandLibrary } from './library';
 import { readSet, songsOfSet } from './sets';
 import { readSong } from './songs';
 
 /** What the files of a song or a set are made from. */
 export const programOf = async (db: Queries, document: string): Promise<ProgramSource> => {
   const { kind, band } = await readDocument(db, document);
-  if (kind === 'book')
-    return refuse('invalid', 'Book', 'A book has no click of its own; export that of a song.');
-  const { click } = (await bandBook(db, band)).document;
+  if (kind === 'library')
+    return refuse(
+      'invalid',
+      'Library',
+      'A library has no click of its own; export that of a song.',
+    );
+  const { click } = (await bandLibrary(db, band)).document;
   if (kind === 'road-map') {
     const { title, map } = await readSong(db, document);
     return { of: 'song', title, map, click };

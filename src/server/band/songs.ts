@@ -64,7 +64,7 @@ export const bandSongs = async (
     ),
   );
 
-const BAND_CLICK = `SELECT body->'click' FROM book JOIN document USING (id) WHERE book.band =`;
+const BAND_CLICK = `SELECT body->'click' FROM library JOIN document USING (id) WHERE library.band =`;
 const OWN_KIT = 'SELECT kit FROM member WHERE id = current_member()';
 
 /** What a page of a set needs beside its songs: the band's click, the member's own kit. One statement. */

@@ -151,9 +151,9 @@ const TABLES: Readonly<Record<string, { readonly rights: Rights; readonly sql: S
       update: 'UPDATE show SET conductor = current_member() WHERE band = $1',
     },
   },
-  book: {
+  library: {
     rights: { select: ALL, insert: NOBODY, update: NOBODY, delete: NOBODY },
-    sql: statements('book', 'id, band', 'gen_random_uuid(), $1', 'band'),
+    sql: statements('library', 'id, band', 'gen_random_uuid(), $1', 'band'),
   },
 };
 

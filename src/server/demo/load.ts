@@ -3,9 +3,9 @@ import * as z from 'zod';
 import { firstOrders } from '@/core/base/document';
 import { type ClickSettings, NO_OVERRIDES } from '@/core/music/click';
 import { backbeatUses, generateFill, STARTING_POINTS, startFrom } from '@/core/music/kit';
-import { blankBook } from '@/core/song/book';
+import { blankLibrary } from '@/core/song/library';
 import { blankSet, type Gap, type SetItem, type SongSet, STRAIGHT_ON } from '@/core/song/set';
-import { bandBook, createArrangement, createEvent, createSet, createSong } from '../band';
+import { bandLibrary, createArrangement, createEvent, createSet, createSong } from '../band';
 import type { Queries } from '../database';
 import { hashPassphrase } from '../people';
 import { DEMO_MEMBERS, DEMO_PASSPHRASE, LOFT_STREET, SALTREACH } from './people';
@@ -111,7 +111,7 @@ const BAND_CLICK: ClickSettings = {
 };
 
 /** A few grooves and fills that belong to the band rather than to a song, and what it says of its click. */
-const fillBook = async (db: Queries, band: string) => {
+const fillLibrary = async (db: Queries, band: string) => {
   const wanted = ['Straight eighths', 'Train beat', 'Shuffle', 'Waltz', 'Six-eight', 'Bossa nova'];
   const grooves = STARTING_POINTS.filter(({ name }) => wanted.includes(name)).map((point, index) =>
     startFrom(point, `groove${index + 1}`),
@@ -136,13 +136,13 @@ const fillBook = async (db: Queries, band: string) => {
     one.id,
     { ...one, order: orders[index] },
   ]);
-  const body = { ...blankBook(), click: BAND_CLICK, patterns: Object.fromEntries(patterns) };
-  const { id } = await bandBook(db, band);
+  const body = { ...blankLibrary(), click: BAND_CLICK, patterns: Object.fromEntries(patterns) };
+  const { id } = await bandLibrary(db, band);
   await db.run('UPDATE document SET body = $2 WHERE id = $1', [id, JSON.stringify(body)]);
 };
 
 const loadSaltreach = async (db: Queries, band: string, today: Date) => {
-  await fillBook(db, band);
+  await fillLibrary(db, band);
   const songs = await insertSongs(db, band, SALTREACH_SONGS);
   const saturday = weekday(today, 6, 20);
   const tuesday = new Date(saturday.getTime() - 4 * DAY);

@@ -21,7 +21,7 @@ import { type KindName, kindOf } from './kinds';
 const documentRow = z.object({
   id: z.string(),
   band: z.string(),
-  kind: z.enum(['road-map', 'set', 'book']),
+  kind: z.enum(['road-map', 'set', 'library']),
   body: z.unknown(),
   revision: z.number(),
   mayEdit: z.boolean(),

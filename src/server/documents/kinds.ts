@@ -1,10 +1,10 @@
 import type { DocumentKind } from '@/core/base/document';
-import { bookKind } from '@/core/song/book';
+import { libraryKind } from '@/core/song/library';
 import { roadMapKind } from '@/core/song/roadmap';
 import { setKind } from '@/core/song/set';
 
 /** The kinds of document there are, by the word in the table. */
-export const KINDS = { 'road-map': roadMapKind, set: setKind, book: bookKind } as const;
+export const KINDS = { 'road-map': roadMapKind, set: setKind, library: libraryKind } as const;
 
 export type KindName = keyof typeof KINDS;
 

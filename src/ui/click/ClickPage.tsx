@@ -4,7 +4,7 @@ import { useCallback, useMemo, useState } from 'react';
 import { firstOrders } from '@/core/base/document';
 import { sayOfClick } from '@/core/music/click';
 import { type Meter, pulsesOf, type Tempo } from '@/core/music/time';
-import { type Book, bookKind } from '@/core/song/book';
+import { type Library, libraryKind } from '@/core/song/library';
 import { blankRoadMap, newSection, type RoadMap } from '@/core/song/roadmap';
 import { soloProgram } from '@/core/song/set';
 import { compile } from '@/core/song/timeline';
@@ -24,7 +24,7 @@ import { ClickSettingsForm } from './ClickSettingsForm';
 import type { Say } from './Fields';
 import { useSpeaks } from './useSpeaks';
 
-type Props = { readonly opened: Sent<Book> };
+type Props = { readonly opened: Sent<Library> };
 
 /** Short songs to hear the click in. */
 const TRIALS: readonly { readonly words: string; readonly meter: Meter; readonly tempo: Tempo }[] =
@@ -41,10 +41,13 @@ const TRIALS: readonly { readonly words: string; readonly meter: Meter; readonly
 
 /** What the band's click is like unless a set, a song or a section says otherwise. */
 export const ClickPage = ({ opened }: Props) => {
-  const live = useDocument(bookKind, opened);
-  const { document: book, edit, mayEdit } = live;
+  const live = useDocument(libraryKind, opened);
+  const { document: library, edit, mayEdit } = live;
   const [trial, setTrial] = useState(TRIALS[0]!);
-  const timeline = useMemo(() => compile(trialSong(trial), [book.click]), [trial, book.click]);
+  const timeline = useMemo(
+    () => compile(trialSong(trial), [library.click]),
+    [trial, library.click],
+  );
   const program = useMemo(() => soloProgram('Trial', timeline), [timeline]);
   const say: Say = useCallback((field, value) => edit(sayOfClick(field, value)), [edit]);
   useProgram({ title: 'The band’s click', program });
@@ -79,7 +82,7 @@ export const ClickPage = ({ opened }: Props) => {
           />
         </div>
         <ClickSettingsForm
-          said={book.click}
+          said={library.click}
           above={[]}
           as="usual"
           onSay={say}

@@ -62,14 +62,17 @@ test('revisions at the beginning and changes after it are told', () => {
   last().say('document', { document: 'song', revision: 3, change: CHANGE });
   last().say('document', { document: 'set', revision: 6 });
   last().say('songs');
+  last().say('show', { set: 'set', show: null });
   last().say('a kind of a later version', {});
   expect(states).toEqual(['live']);
   expect(news).toEqual([
     { kind: 'document', document: 'song', revision: 2 },
     { kind: 'document', document: 'set', revision: 5 },
+    { kind: 'live' },
     { kind: 'document', document: 'song', revision: 3, change: CHANGE },
     { kind: 'document', document: 'set', revision: 6 },
     { kind: 'songs' },
+    { kind: 'show', set: 'set', show: null },
   ]);
   stop();
 });
@@ -146,6 +149,7 @@ test('nonsense on the stream is passed over', () => {
   last().say('revisions', { song: 'many' });
   last().say('document', { document: 5 });
   last().say('document', { document: 'song', revision: 2, change: { id: 1 } });
-  expect([news, states]).toEqual([[], ['live']]);
+  last().say('show', { show: null });
+  expect([news, states]).toEqual([[{ kind: 'live' }], ['live']]);
   stop();
 });

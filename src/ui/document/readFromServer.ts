@@ -1,14 +1,14 @@
 import * as z from 'zod';
 import { type DocumentKind, parseDocument } from '@/core/base/document';
-import { bookKind } from '@/core/song/book';
+import { libraryKind } from '@/core/song/library';
 import { roadMapKind } from '@/core/song/roadmap';
 import { setKind } from '@/core/song/set';
 import { MEMBER_HEADER } from './connection';
 import type { Reading } from './documents';
 
-const KINDS = { 'road-map': roadMapKind, set: setKind, book: bookKind } as const;
+const KINDS = { 'road-map': roadMapKind, set: setKind, library: libraryKind } as const;
 const documentBody = z.object({
-  kind: z.enum(['road-map', 'set', 'book']),
+  kind: z.enum(['road-map', 'set', 'library']),
   body: z.unknown(),
   revision: z.number().int(),
   mayEdit: z.boolean(),

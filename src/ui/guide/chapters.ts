@@ -124,10 +124,13 @@ export const CHAPTERS: readonly Chapter[] = [
   {
     id: 'kit',
     title: 'Grooves, fills and hands',
-    words: 'kit grid pattern sticking staff left-handed groove library book typed',
+    words: 'kit grid pattern sticking staff left-handed groove library typed',
     parts: [
       text(
         'On the Kit page of a song a groove is drawn on a grid, typed as it is spoken, read on a staff and heard, also slower and one limb alone. Hands are worked out by the school you choose; a hand that you set yourself stays.',
+      ),
+      text(
+        'Under Kit stands the band’s pattern library: grooves and fills that belong to no song in particular, copied into one where they are wanted.',
       ),
       text(
         'A groove is given to a part or to a section, a fill to its place. The easier version that you make of one is played wherever your own kit says so.',

@@ -35,7 +35,7 @@ type Props = {
   readonly feel: Feel;
   readonly around: Pattern | undefined;
   readonly layout: Layout;
-  /** Keeps the fill: in the song, or in the book. */
+  /** Keeps the fill: in the song, or in the library. */
   readonly onKeep: (pattern: Omit<Pattern, 'order'>) => void;
 };
 

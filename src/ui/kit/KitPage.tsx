@@ -7,8 +7,8 @@ import { inOrder } from '@/core/base/document';
 import { unpacked } from '@/core/base/packed';
 import { addPattern, copyOf, type Layout, type Pattern } from '@/core/music/kit';
 import { perMinuteAt } from '@/core/music/time';
-import type { Book } from '@/core/song/book';
 import { partsOf } from '@/core/song/editing';
+import type { Library } from '@/core/song/library';
 import { type RoadMap, resolve, roadMapKind, STRAIGHT, sectionsOf } from '@/core/song/roadmap';
 import { compile, speedAt } from '@/core/song/timeline';
 import {
@@ -24,7 +24,7 @@ import { useCommands } from '../shared/commands';
 import { newId } from '../shared/newId';
 import { PAUSE, useSettled } from '../shared/useSettled';
 import { FillMaker } from './FillMaker';
-import { IntoBook } from './IntoBook';
+import { IntoLibrary } from './IntoLibrary';
 import classes from './Kit.module.css';
 import { PatternDesk } from './PatternDesk';
 import { PatternList } from './PatternList';
@@ -35,15 +35,15 @@ type Props = {
   readonly opened: Sent<RoadMap>;
   readonly title: string;
   readonly song: string;
-  readonly book: Sent<Book>;
+  readonly library: Sent<Library>;
   readonly layout: Layout;
 };
 
 /** What the limbs do in a song: its grooves and fills, and the parts and places they are played in. */
-export const KitPage = ({ opened, title, song, book, layout }: Props) => {
+export const KitPage = ({ opened, title, song, library, layout }: Props) => {
   const live = useDocument(roadMapKind, opened);
   const { document: map, edit, mayEdit } = live;
-  const patternsOfBand = useMemo(() => unpacked(book.document), [book.document]);
+  const patternsOfBand = useMemo(() => unpacked(library.document), [library.document]);
   // The small pictures follow after a pause; what is gone is gone at once.
   const pictured = useSettled(map.patterns, PAUSE);
   const patterns = inOrder(map.patterns)
@@ -114,7 +114,7 @@ export const KitPage = ({ opened, title, song, book, layout }: Props) => {
                 {...setting}
               >
                 <Uses map={map} pattern={pattern} mayEdit={mayEdit} edit={edit} />
-                {mayEdit && <IntoBook book={book} pattern={pattern} />}
+                {mayEdit && <IntoLibrary library={library} pattern={pattern} />}
               </PatternDesk>
             </FieldsOf>
           ) : mayEdit ? (
@@ -122,7 +122,7 @@ export const KitPage = ({ opened, title, song, book, layout }: Props) => {
               <StartList meter={map.start.meter} onStart={start} />
               <div>
                 <FillMaker meter={map.start.meter} layout={layout} {...setting} onKeep={start} />
-                <FromBook book={patternsOfBand} onStart={start} />
+                <FromLibrary library={patternsOfBand} onStart={start} />
               </div>
             </div>
           ) : (
@@ -164,19 +164,19 @@ const playedBy = (map: RoadMap, { id, kind }: Pattern): string => {
   return names.length === 0 ? 'not played yet' : names.join(', ');
 };
 
-/** A copy of a pattern of the band’s book. */
-const FromBook = ({
-  book,
+/** A copy of a pattern of the band’s library. */
+const FromLibrary = ({
+  library,
   onStart,
 }: {
-  readonly book: Book;
+  readonly library: Library;
   readonly onStart: (pattern: Omit<Pattern, 'order'>) => void;
 }) => {
-  const patterns = inOrder(book.patterns);
+  const patterns = inOrder(library.patterns);
   if (patterns.length === 0) return null;
   return (
-    <section className={classes.start} aria-label="From the band’s book">
-      <h2>From the band’s book</h2>
+    <section className={classes.start} aria-label="From the band’s library">
+      <h2>From the band’s library</h2>
       <ul>
         {patterns.map((pattern) => (
           <li key={pattern.id}>

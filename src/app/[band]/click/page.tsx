@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { packed } from '@/core/base/packed';
-import { bandBook } from '@/server/band';
+import { bandLibrary } from '@/server/band';
 import { bandsForPage, forPage } from '@/server/http';
 import { ClickPage } from '@/ui/click/ClickPage';
 
@@ -10,8 +10,8 @@ type Props = { readonly params: Promise<{ band: string }> };
 
 const Page = async ({ params }: Props) => {
   const { band } = await bandsForPage((await params).band);
-  const book = await forPage((db) => bandBook(db, band.id));
-  return <ClickPage opened={{ ...book, document: packed(book.document) }} />;
+  const library = await forPage((db) => bandLibrary(db, band.id));
+  return <ClickPage opened={{ ...library, document: packed(library.document) }} />;
 };
 
 export default Page;

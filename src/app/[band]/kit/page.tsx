@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { packed } from '@/core/base/packed';
-import { bandBook } from '@/server/band';
+import { bandLibrary } from '@/server/band';
 import { bandsForPage, forPage } from '@/server/http';
 import { kitOf } from '@/server/people';
-import { BookPage } from '@/ui/kit/BookPage';
+import { LibraryPage } from '@/ui/kit/LibraryPage';
 
 export const metadata: Metadata = { title: 'Kit' };
 
@@ -11,11 +11,13 @@ type Props = { readonly params: Promise<{ band: string }> };
 
 const Page = async ({ params }: Props) => {
   const { band } = await bandsForPage((await params).band);
-  const { book, layout } = await forPage(async (db, { member }) => ({
-    book: await bandBook(db, band.id),
+  const { library, layout } = await forPage(async (db, { member }) => ({
+    library: await bandLibrary(db, band.id),
     layout: await kitOf(db, member),
   }));
-  return <BookPage opened={{ ...book, document: packed(book.document) }} layout={layout} />;
+  return (
+    <LibraryPage opened={{ ...library, document: packed(library.document) }} layout={layout} />
+  );
 };
 
 export default Page;

@@ -10,6 +10,7 @@ const KEYS: Readonly<Record<string, string>> = {
   design: 'clickSettings',
   across: 'polyrhythm',
   atAcross: 'atPolyrhythm',
+  book: 'library',
 };
 
 /** Nothing of ours is nested deeper; what is, is refused afterwards. */
@@ -18,6 +19,7 @@ const DEEPEST = 40;
 /** Values that were called otherwise, by the field that they stand in. */
 const VALUES: Readonly<Record<string, Readonly<Record<string, string>>>> = {
   in: KEYS,
+  format: { 'ebrant-book': 'ebrant-library' },
   kind: { hold: 'held', ones: 'downbeats' },
   pulses: { ones: 'downbeats' },
   variant: { 'small line-up': 'plus percussion' },
@@ -26,7 +28,7 @@ const VALUES: Readonly<Record<string, Readonly<Record<string, string>>>> = {
 
 /**
  * A document, a file or an operation with the names of today: what was written before is read as it was
- * meant. `renamed` in db/migrations/006 does the same to what is stored.
+ * meant. `renamed` in db/migrations/006, and 009, do the same to what is stored.
  *
  * @example withNamesOfToday({ turns: {}, kind: 'hold' }) // => { timeChanges: {}, kind: 'held' }
  */

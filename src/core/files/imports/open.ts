@@ -78,16 +78,16 @@ const ownFile = (text: string): Result<Opened> => {
 const bandOf = (text: string): Result<Opened> => {
   const read = readBandFile(text);
   if (!read.ok) return read;
-  const { songs, events, book } = read.value;
+  const { songs, events, library } = read.value;
   const sets = events.reduce((sum, one) => sum + one.sets.length, 0);
   return ok({
-    title: book ? 'A band’s back-up' : (events[0]?.title ?? 'A set'),
+    title: library ? 'A band’s back-up' : (events[0]?.title ?? 'A set'),
     arrangements: [],
     band: text,
     found: [
       `${songs.length} songs: ${songs.map(({ title }) => title).join(', ')}.`,
       `${events.length} gigs and rehearsals with ${sets} sets.`,
-      ...(book ? [`${Object.keys(book.patterns).length} patterns in the book.`] : []),
+      ...(library ? [`${Object.keys(library.patterns).length} patterns in the library.`] : []),
     ],
     guessed: ['It is put beside what the band has; nothing is replaced.'],
     left: [],

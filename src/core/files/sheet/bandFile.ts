@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { parseDocument } from '../../base/document';
 import { nameSchema, textSchema, timeZoneSchema } from '../../base/fields';
 import { fail, ok, type Problem, type Result } from '../../base/result';
-import { type Book, bookKind } from '../../song/book';
+import { type Library, libraryKind } from '../../song/library';
 import { roadMapKind } from '../../song/roadmap';
 import { type SongSet, setKind } from '../../song/set';
 import { parseJson, readSong, type SongFile, songShape } from './file';
@@ -21,14 +21,14 @@ export type EventFile = {
   readonly sets: readonly SongSet[];
 };
 
-/** A band as a file of our own: all its songs, its gigs with their sets, its book. */
+/** A band as a file of our own: all its songs, its gigs with their sets, its library. */
 export type BandFile = {
   readonly format: 'ebrant-band';
   readonly version: 1;
   readonly songs: readonly Pick<SongFile, 'title' | 'arrangements'>[];
   readonly events: readonly EventFile[];
   /** Left out where only a set goes out. */
-  readonly book?: Book;
+  readonly library?: Library;
 };
 
 const MOST_SONGS = 2000;
@@ -58,7 +58,7 @@ const bandFileSchema = z.looseObject({
     .array(z.looseObject(songShape))
     .max(MOST_SONGS, `A band has at most ${MOST_SONGS} songs.`),
   events: z.array(eventSchema).max(MOST_EVENTS, `A band has at most ${MOST_EVENTS} events.`),
-  book: z.unknown().optional(),
+  library: z.unknown().optional(),
 });
 
 export const writeBandFile = (band: Omit<BandFile, 'format' | 'version'>): string =>
@@ -101,12 +101,12 @@ export const readBandFile = (text: string): Result<BandFile> => {
     const { kind, title, place, startsAt, timeZone, loadInAt } = event;
     events.push({ kind, title, place, startsAt, timeZone, loadInAt, sets });
   }
-  if (parsed.data.book === undefined)
+  if (parsed.data.library === undefined)
     return ok({ format: 'ebrant-band', version: 1, songs, events });
-  const book = parseDocument(bookKind, parsed.data.book);
-  return book.ok
-    ? ok({ format: 'ebrant-band', version: 1, songs, events, book: book.value })
-    : book;
+  const library = parseDocument(libraryKind, parsed.data.library);
+  return library.ok
+    ? ok({ format: 'ebrant-band', version: 1, songs, events, library: library.value })
+    : library;
 };
 
 /** What a band’s or a set’s file may hold, as JSON Schema. */
@@ -122,7 +122,7 @@ export const bandFileJsonSchema = () =>
         }),
       ),
       events: z.array(eventSchema.extend({ sets: z.array(setKind.schema) })),
-      book: bookKind.schema.optional(),
+      library: libraryKind.schema.optional(),
     }),
     { io: 'input', unrepresentable: 'any', reused: 'ref' },
   );

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import type { Meter } from '../time';
 import { columnsOf } from './counting';
-import { written } from './library';
 import { FORCES, HANDS, newPattern, ORNAMENTS, type Pattern, rowsOf, type Struck } from './pattern';
+import { written } from './starts';
 import { VOICES } from './voices';
 
 /** For tests and benches only. */

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { packed } from '@/core/base/packed';
-import { bandBook, readSong } from '@/server/band';
+import { bandLibrary, readSong } from '@/server/band';
 import { pageReader } from '@/server/http';
 import { kitOf } from '@/server/people';
 import { KitPage } from '@/ui/kit/KitPage';
@@ -9,7 +9,10 @@ type Props = { readonly params: Promise<{ band: string; id: string }> };
 
 const read = pageReader(['songs', '/kit'], async (db, id, { member }) => {
   const song = await readSong(db, id);
-  return [song, { ...song, book: await bandBook(db, song.band), layout: await kitOf(db, member) }];
+  return [
+    song,
+    { ...song, library: await bandLibrary(db, song.band), layout: await kitOf(db, member) },
+  ];
 });
 
 export const generateMetadata = async ({ params }: Props): Promise<Metadata> => {
@@ -19,14 +22,14 @@ export const generateMetadata = async ({ params }: Props): Promise<Metadata> => 
 
 const Page = async ({ params }: Props) => {
   const { band, id } = await params;
-  const { map, revision, mayEdit, title, book, layout } = await read(band, id);
+  const { map, revision, mayEdit, title, library, layout } = await read(band, id);
   return (
     <KitPage
       key={id}
       opened={{ id, document: packed(map), revision, mayEdit }}
       title={title}
       song={`/${band}/songs/${id}`}
-      book={{ ...book, document: packed(book.document) }}
+      library={{ ...library, document: packed(library.document) }}
       layout={layout}
     />
   );

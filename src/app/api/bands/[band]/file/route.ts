@@ -9,7 +9,7 @@ import { bandBySlug, editableBand } from '@/server/people';
 const MOST_BYTES = 20 << 20;
 const body = z.object({ text: z.string('Send the text of the file.') });
 
-/** A whole band as a file: songs, gigs, sets, book. */
+/** A whole band as a file: songs, gigs, sets, library. */
 export const GET = memberRoute({ params: bandParams }, ({ params, within }) =>
   within(async (db) => {
     const { id, name } = await bandBySlug(db, params.band);

@@ -11,7 +11,7 @@ import {
   type VoiceId,
 } from '@/core/music/kit';
 import type { Meter, Tempo } from '@/core/music/time';
-import { type Book, bookKind, found } from '@/core/song/book';
+import { found, type Library, libraryKind } from '@/core/song/library';
 import { STRAIGHT } from '@/core/song/roadmap';
 import {
   DraftsProvider,
@@ -31,17 +31,17 @@ import { PatternList } from './PatternList';
 import { StartList } from './StartList';
 
 type Props = {
-  readonly opened: Sent<Book>;
+  readonly opened: Sent<Library>;
   readonly layout: Layout;
 };
 
 const TEMPO: Tempo = { perMinute: 100, unit: 'quarter' };
 const METER: Meter = { numerator: 4, denominator: 4 };
 
-/** The band’s book of grooves and fills, searched by what they are; and the player’s own kit. */
-export const BookPage = ({ opened, layout: saved }: Props) => {
-  const live = useDocument(bookKind, opened);
-  const { document: book, edit, mayEdit } = live;
+/** The band’s library of grooves and fills, searched by what they are; and the player’s own kit. */
+export const LibraryPage = ({ opened, layout: saved }: Props) => {
+  const live = useDocument(libraryKind, opened);
+  const { document: library, edit, mayEdit } = live;
   const [layout, setLayout] = useState(saved);
   const [chosen, setChosen] = useState<string>();
   const [search, setSearch] = useState<Wish>({
@@ -52,14 +52,14 @@ export const BookPage = ({ opened, layout: saved }: Props) => {
     hardest: '',
     division: '',
   });
-  const list = useMemo(() => found(book.patterns, asked(search)), [book.patterns, search]);
-  const pattern = book.patterns[chosen ?? ''];
+  const list = useMemo(() => found(library.patterns, asked(search)), [library.patterns, search]);
+  const pattern = library.patterns[chosen ?? ''];
   const around = useMemo(
-    () => Object.values(book.patterns).find(({ kind }) => kind === 'groove'),
-    [book.patterns],
+    () => Object.values(library.patterns).find(({ kind }) => kind === 'groove'),
+    [library.patterns],
   );
   const start = (one: Omit<Pattern, 'order'>) => {
-    if (edit(addPattern(book.patterns, one)) === undefined) setChosen(one.id);
+    if (edit(addPattern(library.patterns, one)) === undefined) setChosen(one.id);
   };
   useUndoKeys(live);
   const shared = { layout, tempo: TEMPO, feel: STRAIGHT, around };
@@ -67,7 +67,7 @@ export const BookPage = ({ opened, layout: saved }: Props) => {
     <DraftsProvider document={opened.id}>
       <div>
         <div className={classes.title}>
-          <h1>The band’s book</h1>
+          <h1>The band’s pattern library</h1>
           <SaveState {...live} />
           {mayEdit && <UndoButtons {...live} />}
           <KitSettings layout={layout} onChange={setLayout} />
@@ -76,9 +76,9 @@ export const BookPage = ({ opened, layout: saved }: Props) => {
           <nav className={classes.nav} aria-label="Grooves and fills">
             <SearchFields search={search} onChange={setSearch} />
             <PatternList
-              title={`${list.length} of ${Object.keys(book.patterns).length}`}
+              title={`${list.length} of ${Object.keys(library.patterns).length}`}
               list={list}
-              patterns={book.patterns}
+              patterns={library.patterns}
               selected={chosen}
               onSelect={setChosen}
               say={({ kind }) => kind}
@@ -92,7 +92,7 @@ export const BookPage = ({ opened, layout: saved }: Props) => {
           {pattern ? (
             <FieldsOf key={pattern.id} record={pattern.id}>
               <PatternDesk
-                patterns={book.patterns}
+                patterns={library.patterns}
                 pattern={pattern}
                 mayEdit={mayEdit}
                 edit={edit}

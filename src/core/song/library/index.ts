@@ -17,11 +17,11 @@ import {
 } from '../../music/kit';
 
 /**
- * A band's book: grooves and fills that belong to no song in particular, as one document, and how
+ * A band's library: grooves and fills that belong to no song in particular, as one document, and how
  * they are found again.
  */
-export type Book = {
-  readonly format: 'ebrant-book';
+export type Library = {
+  readonly format: 'ebrant-library';
   readonly version: 1;
   /** What the band says of its click. */
   readonly click: ClickSettings;
@@ -30,24 +30,24 @@ export type Book = {
 
 const MOST_PATTERNS = 2000;
 
-const bookSchema = z.looseObject({
-  format: z.literal('ebrant-book'),
+const librarySchema = z.looseObject({
+  format: z.literal('ebrant-library'),
   version: z.literal(1),
   click: clickSettingsSingle,
   patterns: z.record(idSchema, patternSchema).default({}),
 });
 
-export const blankBook = (): Book => ({
-  format: 'ebrant-book',
+export const blankLibrary = (): Library => ({
+  format: 'ebrant-library',
   version: 1,
   click: NO_OVERRIDES,
   patterns: {},
 });
 
-/** The kind of document that a book is. */
-export const bookKind: DocumentKind<Book> = {
-  name: 'Book',
-  schema: bookSchema as unknown as DocumentKind<Book>['schema'],
+/** The kind of document that a library is. */
+export const libraryKind: DocumentKind<Library> = {
+  name: 'Library',
+  schema: librarySchema as unknown as DocumentKind<Library>['schema'],
   singles: { click: clickSettingsSchema },
   collections: { patterns: patternSchema },
   call: (where, record) => {
@@ -59,8 +59,8 @@ export const bookKind: DocumentKind<Book> = {
       ? undefined
       : {
           code: 'invalid',
-          place: 'Book',
-          message: `A book has at most ${MOST_PATTERNS} patterns.`,
+          place: 'Library',
+          message: `A library has at most ${MOST_PATTERNS} patterns.`,
         },
 };
 

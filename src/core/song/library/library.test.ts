@@ -1,7 +1,7 @@
 import { apply, parseDocument } from '../../base/document';
 import { generateFill, newPattern } from '../../music/kit';
 import { FOUR_FOUR, typed } from '../../music/kit/testing';
-import { blankBook, bookKind, found } from '.';
+import { blankLibrary, found, libraryKind } from '.';
 
 const patterns = {
   a: { ...typed('hh 8ths, sn >2 >4, bd 1 3'), id: 'a', name: 'Quay rock' },
@@ -16,7 +16,7 @@ const patterns = {
 };
 const names = (search: Parameters<typeof found>[1]) => found(patterns, search).map(({ id }) => id);
 
-test('a book is searched by words, kind, length, voices and difficulty', () => {
+test('a library is searched by words, kind, length, voices and difficulty', () => {
   expect(names({})).toEqual(['a', 'b', 'c', 'd']);
   expect(names({ words: 'QUAY' })).toEqual(['a', 'c']);
   expect(names({ words: 'rock easier' })).toEqual(['d']);
@@ -28,14 +28,16 @@ test('a book is searched by words, kind, length, voices and difficulty', () => {
 
 test('patterns are put in, changed and taken out by operations, and undone', () => {
   const value = { ...newPattern('x', FOUR_FOUR, { name: 'New' }), order: 'a0' };
-  const put = apply(bookKind, blankBook(), [{ type: 'insert', in: 'patterns', id: 'x', value }]);
+  const put = apply(libraryKind, blankLibrary(), [
+    { type: 'insert', in: 'patterns', id: 'x', value },
+  ]);
   if (!put.ok) throw new Error(put.problem.message);
-  const changed = apply(bookKind, put.value.document, [
+  const changed = apply(libraryKind, put.value.document, [
     { type: 'set', in: 'patterns', id: 'x', fields: { bass: [{ at: 0 }] } },
   ]);
   if (!changed.ok) throw new Error(changed.problem.message);
   expect(changed.value.document.patterns.x?.bass).toEqual([{ at: 0 }]);
-  expect(apply(bookKind, changed.value.document, changed.value.inverse)).toMatchObject({
+  expect(apply(libraryKind, changed.value.document, changed.value.inverse)).toMatchObject({
     value: { document: put.value.document },
   });
 });
@@ -58,7 +60,9 @@ test('what no kit can play is refused with its place', () => {
     order: 'a0',
     bass: [{ at: -1 }],
   };
-  const put = apply(bookKind, blankBook(), [{ type: 'insert', in: 'patterns', id: 'x', value }]);
+  const put = apply(libraryKind, blankLibrary(), [
+    { type: 'insert', in: 'patterns', id: 'x', value },
+  ]);
   expect(put).toMatchObject({
     ok: false,
     problem: {
@@ -66,5 +70,5 @@ test('what no kit can play is refused with its place', () => {
       message: expect.stringMatching(/whole number of ticks/),
     },
   });
-  expect(parseDocument(bookKind, { format: 'other' }).ok).toBe(false);
+  expect(parseDocument(libraryKind, { format: 'other' }).ok).toBe(false);
 });
