@@ -103,6 +103,9 @@ test('others follow the conductor: start, a jump, a wait, a late screen, the end
   await expect(heading(tam)).toHaveText('Verse', { timeout: 20_000 });
   await wren.getByRole('button', { name: 'Conduct the band (K)' }).click({ timeout: 20_000 });
   await expect(wren.getByText(/^You conduct/)).toBeVisible();
+  // A reload keeps the baton; a copy of the page does not have it.
+  await wren.reload();
+  await expect(wren.getByText(/^You conduct/)).toBeVisible({ timeout: 10_000 });
   await wren.getByRole('button', { name: 'Give the baton away (K)' }).click();
   await expect(tam.getByText(/conduct|Follows/)).toHaveCount(0);
   await wren.context().close();

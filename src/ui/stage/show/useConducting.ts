@@ -1,33 +1,24 @@
 'use client';
 
-import { useSessionStorage } from '@mantine/hooks';
 import { useCallback, useEffect, useRef } from 'react';
 import { type Agreement, type Anchor, anchorsOf } from '@/core/playing/show';
 import { call } from '../../shared/call';
-import { newId } from '../../shared/newId';
 import { tell } from '../../shared/tell';
 import { useView } from '../../transport';
+import { useDevice } from './useDevice';
 import type { HeardShow } from './useShow';
 
 /** How often (ms) it is looked whether the plan has changed, and how often it is told all the same. */
 const LOOK = 100;
 const HEARTBEAT = 4000;
 
-/** Names this page among all that could conduct, also after a reload. */
-const useDevice = (): string => {
-  const [device, setDevice] = useSessionStorage({ key: 'ebrant-device', defaultValue: '' });
-  useEffect(() => {
-    if (!device) setDevice(newId());
-  }, [device, setDevice]);
-  return device;
-};
-
 export type Conducting = {
   /** Whether this page has the baton: the server says so. */
   readonly conducts: boolean;
   /** The show that another page conducts. */
   readonly other: HeardShow | undefined;
-  readonly take: () => void;
+  /** Nothing until this page has a name. */
+  readonly take: (() => void) | undefined;
   readonly give: () => void;
 };
 
@@ -77,10 +68,11 @@ export const useConducting = (
     const timer = setInterval(look, LOOK);
     return () => clearInterval(timer);
   }, [conducts, send, view]);
+  const take = useCallback(() => void send([]), [send]);
   return {
     conducts,
     other: conducts ? undefined : show,
-    take: useCallback(() => void send([]), [send]),
+    take: device ? take : undefined,
     give: useCallback(
       () => void call('DELETE', `/api/sets/${set}/show?device=${device}`),
       [set, device],
