@@ -51,7 +51,9 @@ const serwist = new Serwist({
   clientsClaim: true,
   runtimeCaching: [
     {
-      matcher: ({ request }) => request.mode === 'navigate',
+      // Files that are fetched by a link are no pages.
+      matcher: ({ request, url }) =>
+        request.mode === 'navigate' && !url.pathname.startsWith('/api/'),
       handler: ({ request }) => page(request),
     },
     {

@@ -137,10 +137,14 @@ const hasOwnUndo = (target: EventTarget | null): boolean =>
 /** What Space presses. */
 const PRESSED = 'button, a, [role="menuitem"], [type="checkbox"], [type="radio"]';
 
-/** What was reached by keyboard is pressed by Space; what was clicked is not pressed again. */
+/**
+ * What was reached by keyboard is pressed by Space; what was clicked is not pressed again, nor what has
+ * taken its place since: a button that has opened something, or where the focus went when it closed.
+ */
 const isOwnSpace = (target: EventTarget | null, clicked: Element | null): boolean =>
   target instanceof HTMLElement &&
   target !== clicked &&
+  clicked?.isConnected !== false &&
   target.matches(PRESSED) &&
   target.matches(':focus-visible');
 
