@@ -172,7 +172,7 @@ test('a section is looped with the bar before and after it, and everybody can wa
   await expect(position).toHaveText(/^Bar 6/, { timeout: 8000 });
   await page.keyboard.press('p');
   await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible();
-  await expect(position).toHaveText(/^Bar [7-9] · 1$/, { timeout: 3000 });
+  await expect(position).toHaveText(/^Bar [7-9] · 1$/, { timeout: 8000 });
   const waiting = await position.textContent();
   const handed = (await starts(page)).length;
   await page.waitForFunction(
