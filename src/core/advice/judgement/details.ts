@@ -22,6 +22,10 @@ const hitsOf = ({ details }: Timeline): PlacedHit[] =>
 const fillName = ({ detail }: PlacedFill): string =>
   detail.name ? `The fill ${named(detail.name)}` : 'A fill';
 
+/** What begins a sentence, within one. */
+const inSentence = (words: string): string =>
+  words.replace(/^The|^A/, (word) => word.toLowerCase());
+
 /** The played bar that a position lies in. */
 const barAt = (timeline: Timeline, { startTicks, passage }: PlacedDetail): number =>
   barAtTicks(timeline, startTicks)?.played ?? passage;
@@ -39,7 +43,7 @@ const overlaps: Check = ({ timeline }) => {
         about: [fill.detail.id, next.detail.id],
         passage: timeline.passages[next.passage],
         bar,
-        sentence: `${fillName(next)} in bar ${bar} begins before ${fillName(fill).replace(/^The|^A/, (word) => word.toLowerCase())} is over.`,
+        sentence: `${fillName(next)} in bar ${bar} begins before ${inSentence(fillName(fill))} is over.`,
       });
     });
   });
@@ -79,7 +83,7 @@ const inTacet: Check = ({ timeline }) =>
         about: [fill.detail.id],
         passage,
         bar,
-        sentence: `${named(passage.name)} is tacet, but ${fillName(fill).replace(/^The|^A/, (word) => word.toLowerCase())} is played in bar ${bar}.`,
+        sentence: `${named(passage.name)} is tacet, but ${inSentence(fillName(fill))} is played in bar ${bar}.`,
       }),
     ];
   });

@@ -1,7 +1,9 @@
 import type { Operation } from '../../base/document';
 import type { RoadMap } from '../../song/roadmap';
 import type { Passage, Timeline } from '../../song/timeline';
-import { remarkId } from '../remarkId';
+import { remarkId } from '../saying';
+
+export { named } from '../saying';
 
 /** One thing worth saying about a map. */
 export type Remark = {
@@ -36,9 +38,3 @@ export const remark = ({ code, about, sentence, passage, bar, section, fix }: Sa
   bar: bar ?? passage?.firstPlayed,
   fix,
 });
-
-/** A name in a sentence. */
-export const named = (name: string): string => {
-  const letters = [...name];
-  return `“${letters.length > 40 ? `${letters.slice(0, 39).join('')}…` : name}”`;
-};

@@ -2,7 +2,7 @@ import type { Operation } from '../../base/document';
 import { setFields } from '../../base/document';
 import { listed } from '../../base/words';
 import { clock } from '../../music/time';
-import { remarkId } from '../remarkId';
+import { named, remarkId } from '../saying';
 import type { SongFacts } from './facts';
 import { slowRuns } from './slow';
 import { stepsBetween } from './steps';
@@ -61,7 +61,7 @@ const onNeighbours = ({ songs }: Judged): SetRemark[] =>
 const onSlowSongs = ({ songs }: Judged): SetRemark[] =>
   slowRuns(songs).map((run) => ({
     id: remarkId('slow', idsOf(run)),
-    sentence: `${listed(run.map(({ title }) => `“${title}”`))} are slow and follow one another: ${listed(run.map(({ felt }) => String(Math.round(felt))))} a minute as they are felt.`,
+    sentence: `${listed(run.map(({ title }) => named(title)))} are slow and follow one another: ${listed(run.map(({ felt }) => String(Math.round(felt))))} a minute as they are felt.`,
     item: run.at(-1)?.id,
     fix: undefined,
   }));
@@ -80,10 +80,10 @@ const onTime = ({ songs, seconds, slot }: Judged): SetRemark[] => {
     return [
       {
         id: remarkId('over', idsOf(songs)),
-        sentence: `The set is ${clock(over)} over its slot.${shortest ? ` Without “${shortest.title}” it fits.` : ' No single song that is left out would make it fit.'}`,
+        sentence: `The set is ${clock(over)} over its slot.${shortest ? ` Without ${named(shortest.title)} it fits.` : ' No single song that is left out would make it fit.'}`,
         item: shortest?.id,
         fix: shortest && {
-          label: `Leave out “${shortest.title}”`,
+          label: `Leave out ${named(shortest.title)}`,
           operations: [{ type: 'remove', in: 'items', id: shortest.id }],
         },
       },

@@ -2,6 +2,7 @@ import { listed, plural } from '../../base/words';
 import { groupsOf, type Meter, meterText } from '../../music/time';
 import type { Feel } from '../../song/roadmap';
 import type { Gap } from '../../song/set';
+import { named } from '../saying';
 import { busyInBoth, type Edge, type SongFacts } from './facts';
 
 /** What it takes to go from one song into the next. */
@@ -72,7 +73,7 @@ export const stepsBetween = (before: SongFacts, after: SongFacts): Step[] => {
 
 const whole = (perMinute: number): string => String(Math.round(perMinute));
 const gapOf = (seconds: number): Gap => ({ kind: 'seconds', seconds });
-const quoted = ({ title }: SongFacts): string => `“${title}”`;
+const quoted = ({ title }: SongFacts): string => named(title);
 const withPause = (seconds: number): string =>
   seconds === 0 ? 'without a pause' : `with ${plural(seconds, 'second')} between`;
 

@@ -1,3 +1,5 @@
+/** What remarks on songs and on sets are called, and how they name things. */
+
 /**
  * What a remark is called: the same for the same matter, so that one that was dismissed stays away.
  *
@@ -11,4 +13,10 @@ const hash = (text: string): string => {
   let value = 0x811c9dc5;
   for (const letter of text) value = Math.imul(value ^ letter.codePointAt(0)!, 0x01000193) >>> 0;
   return value.toString(36);
+};
+
+/** A name in a sentence. */
+export const named = (name: string): string => {
+  const letters = [...name];
+  return `“${letters.length > 40 ? `${letters.slice(0, 39).join('')}…` : name}”`;
 };
