@@ -34,10 +34,10 @@ export const useConducting = (
   const clock = useRef(agreement);
   clock.current = agreement;
   const send = useCallback(
-    async (anchors: readonly Anchor[]) => {
+    async (anchors: readonly Anchor[], again: boolean) => {
       const called = await call('PUT', `/api/sets/${set}/show`, { device, anchors });
-      // Without a network it is told again soon.
-      if (!called.ok && called.code !== 'unavailable')
+      // What is told again soon needs no word where there is no network.
+      if (!called.ok && !(again && called.code === 'unavailable'))
         void tell({ words: called.sentence, wrong: true });
     },
     [set, device],
@@ -63,12 +63,12 @@ export const useConducting = (
       if (plan === told && now - at < HEARTBEAT) return;
       told = plan;
       at = now;
-      void send(anchors);
+      void send(anchors, true);
     };
     const timer = setInterval(look, LOOK);
     return () => clearInterval(timer);
   }, [conducts, send, view]);
-  const take = useCallback(() => void send([]), [send]);
+  const take = useCallback(() => void send([], false), [send]);
   return {
     conducts,
     other: conducts ? undefined : show,
