@@ -106,6 +106,19 @@ test('a place that is flagged stands on the set’s page afterwards, with a word
   await expect(page.getByRole('button', { name: /flag/ })).toHaveCount(0);
 });
 
+test('without a network the stage still says what was done and what could not be', async ({
+  page,
+  context,
+}) => {
+  await openStage(page);
+  await page.waitForLoadState('networkidle', { timeout: 15_000 }).catch(() => undefined);
+  await context.setOffline(true);
+  await page.keyboard.press('f');
+  await expect(page.getByText('Flagged: Slack Water, before it begins')).toBeVisible();
+  await page.keyboard.press('k');
+  await expect(page.getByText('The server does not answer')).toBeVisible();
+});
+
 /** Every text of the page with its contrast against what is behind it (WCAG 2.2, 1.4.3). */
 const contrasts = (page: Page) =>
   page.evaluate(() => {

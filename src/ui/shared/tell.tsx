@@ -26,11 +26,19 @@ export const toldSomething = {
 const LONG = 12_000;
 const SHORT = 5000;
 
+/** What says it; fetched when something is said for the first time. */
+export const notices = () => import('@mantine/notifications');
+
+/** Fetches what it takes to say something, where it may have to be said without a network. */
+export const beReadyToTell = (): void => {
+  void notices().catch(() => undefined);
+};
+
 /** Says what was done, at the edge of the page. */
 export const tell = async ({ words, wrong = false, undo }: Told): Promise<void> => {
   told = true;
   for (const listener of listeners) listener();
-  const { notifications } = await import('@mantine/notifications');
+  const { notifications } = await notices();
   const id = notifications.show({
     autoClose: undo || wrong ? LONG : SHORT,
     color: wrong ? 'ember' : 'gray',

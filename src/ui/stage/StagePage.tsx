@@ -8,7 +8,7 @@ import type { Program } from '@/core/song/set';
 import { stageSong } from '@/core/song/stage';
 import { useCommands } from '../shared/commands';
 import { newId } from '../shared/newId';
-import { tell } from '../shared/tell';
+import { beReadyToTell, tell } from '../shared/tell';
 import { useDrums, useProgram, useTransport } from '../transport';
 import { step, stopsOf } from './byHand';
 import { Controls } from './Controls';
@@ -74,6 +74,7 @@ export const StagePage = (props: StageProps) => {
       setByHand((place) => step(stops, place ?? (program.songs[0]?.barOne ?? 0) - 1, by)),
     [program],
   );
+  useEffect(beReadyToTell, []);
   const leave = useCallback(() => router.push(back), [router, back]);
   useEscapeHeld(leave);
   const takeInHand = () => {
