@@ -134,7 +134,6 @@ test('a set that is taken along is opened cold without a network: stage, charts,
 test('a copy is fetched anew when the set has changed, says what was dropped, and goes with its member', async ({
   browser,
 }) => {
-  test.setTimeout(120_000);
   const network = await networkTo(process.env.EBRANT_URL ?? '');
   const device = await browser.newContext({ baseURL: network.url, serviceWorkers: 'allow' });
   try {

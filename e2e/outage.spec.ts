@@ -9,7 +9,6 @@ test('the database stopped and started in the middle of editing: nothing is lost
   page,
   context,
 }) => {
-  test.setTimeout(120_000);
   await enter(page);
   const id = await newSong(page, 'Outage');
   await typeSections(page, [
@@ -63,7 +62,6 @@ test('a window closed while the server is away hands its edits to the next', asy
 test('the database stopped while a band’s file is put back: all of it is there, or nothing', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await enter(page);
   const count = async () => {
     const file = await (await page.request.get('/api/bands/saltreach-nine/file')).json();

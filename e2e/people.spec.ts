@@ -86,6 +86,7 @@ test('every action is found by typing and listed with its key', async ({ page })
   await page.keyboard.press('Control+k');
   // The guide is found by what somebody would ask.
   await page.keyboard.type('bass player');
+  await expect(page.getByRole('dialog').getByText('Files for the others')).toBeVisible();
   await page.keyboard.press('Enter');
   await page.waitForURL(/\/guide#files$/);
   await expect(page.getByRole('heading', { name: 'Files for the others' })).toBeInViewport();

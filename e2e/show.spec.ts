@@ -27,7 +27,6 @@ const onStage = async (browser: Browser, name: string, stage?: string) => {
 test('others follow the conductor: start, a jump, a wait, a late screen, the end of the baton', async ({
   browser,
 }) => {
-  test.setTimeout(150_000);
   const wren = await onStage(browser, 'Wren Halloway');
   const stage = wren.url();
   const tam = await onStage(browser, 'Tam Breck', stage);

@@ -252,7 +252,6 @@ test('two days without a network, the clock set back meanwhile: 200 edits agains
   context,
   browser,
 }) => {
-  test.setTimeout(120_000);
   const id = await songWith(page, 'Two days');
   await context.setOffline(true);
   for (let count = 1; count <= 200; count++) {
