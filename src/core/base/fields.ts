@@ -35,6 +35,14 @@ export const wordsSchema = textSchema('Words are expected here.').refine(
   `At most ${LONGEST_WORDS} characters.`,
 );
 
+export const LONGEST_NOTES = 500;
+
+/** A note on something, on one line: the goal, what to mind. */
+export const notesSchema = textSchema('A note is words.').refine(
+  (words) => letters(words) <= LONGEST_NOTES,
+  `A note has at most ${LONGEST_NOTES} characters.`,
+);
+
 /** Whether a name is that of a time zone in the IANA database, as this machine knows it. */
 const isTimeZone = (name: string): boolean => {
   try {

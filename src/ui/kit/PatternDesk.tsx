@@ -92,12 +92,12 @@ export const PatternDesk = (props: DeskProps) => {
   const strike = useStrike();
   const onStruck = (voice: VoiceId, { how, force, ornament }: Omit<Stroke, 'at'>) =>
     strike(
-      soundName(
+      soundName({
         voice,
-        how ?? '',
-        ornament === 'buzz',
-        { accent: 1, ghost: 0.25, '': 0.7 }[force ?? ''],
-      ),
+        how: how ?? '',
+        ornament,
+        force: { accent: 1, ghost: 0.25, '': 0.7 }[force ?? ''],
+      }),
     );
   const secondsPerTick = 1 / rateOf(tempo);
   const makeEasier = ({ name, change: begun, leavesOut }: Easier) => {

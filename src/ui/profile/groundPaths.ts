@@ -1,4 +1,5 @@
 import {
+  barNumbered,
   type LevelStretch,
   levelsOf,
   type PlacedDetail,
@@ -154,7 +155,7 @@ export const phrasePaths = (
     const { seconds, phrase, bars, tacet } = passage;
     if (tacet || (seconds / bars) * phrase * scale.perSecond < PHRASE_NARROWEST) continue;
     for (let bar = passage.time > 1 ? 0 : phrase; bar < bars; bar += phrase) {
-      const time = timeline.bars[passage.firstPlayed + bar - 1]!.startSeconds;
+      const time = barNumbered(timeline, passage.firstPlayed + bar)!.startSeconds;
       const line = `M${round(xOf(scale, time))} ${scale.ground}V${round(yOf(scale, levelAt(time)))}`;
       if (bar === 0) lines.passes += line;
       else lines.phrases += line;

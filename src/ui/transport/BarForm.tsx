@@ -4,6 +4,7 @@ import { Button, Group, NumberInput, Text } from '@mantine/core';
 import { useState } from 'react';
 import { seconds } from '@/core/music/time';
 import { songAt } from '@/core/song/set';
+import { barNumbered } from '@/core/song/timeline';
 import { useTransport } from './TransportProvider';
 
 /** A bar by its number, repeats counted each time. */
@@ -11,9 +12,10 @@ const BarForm = ({ onDone }: { readonly onDone: () => void }) => {
   const { page, playFrom } = useTransport();
   const [bar, setBar] = useState('');
   const song = page && songAt(page.program, page.from ?? seconds(0))?.song;
-  const bars = song?.timeline.bars ?? [];
-  const chosen = bars[Number(bar) - 1];
   if (!song) return null;
+  const chosen = barNumbered(song.timeline, Number(bar));
+  const numbers = song.timeline.bars.map(({ played }) => played);
+  const [first = 1, last = 1] = [numbers[0], numbers.at(-1)];
   return (
     <form
       onSubmit={(event) => {
@@ -29,8 +31,8 @@ const BarForm = ({ onDone }: { readonly onDone: () => void }) => {
           autoFocus
           label="Bar"
           w={100}
-          min={1}
-          max={bars.length}
+          min={first}
+          max={last}
           clampBehavior="none"
           value={bar}
           onChange={(value) => setBar(String(value))}
@@ -41,8 +43,8 @@ const BarForm = ({ onDone }: { readonly onDone: () => void }) => {
       </Group>
       <Text size="sm" c="dimmed" mt="xs">
         {bar !== '' && !chosen
-          ? `${song.title} has bars 1 to ${bars.length}, repeats counted each time.`
-          : `1 to ${bars.length}, repeats counted each time`}
+          ? `${song.title} has bars ${first} to ${last}, repeats counted each time.`
+          : `${first} to ${last}, repeats counted each time`}
       </Text>
     </form>
   );

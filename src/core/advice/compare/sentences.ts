@@ -157,7 +157,7 @@ const speaking = (map: RoadMap): Speaking => {
 const plain = (name: DetailName, typed: string): string => {
   if (name === 'variations' || name === 'timeChanges') return typed.replace(/^pass /, 'on pass ');
   const words = typed.replace(/"((?:[^"\\]|\\.)*)"/g, '“$1”').replace(/ warn \d+ \w+/, '');
-  if (name === 'dynamics') return words;
+  if (name === 'dynamics' || name === 'grooveChanges') return words;
   const [kind = '', place = '', ...rest] = words.split(' ');
   const said = name === 'cues' ? rest.slice(1) : rest;
   return ['the', kind.replace('-', ' '), 'at', place, ...said].join(' ').replace(/ check$/, '');

@@ -135,6 +135,7 @@ const noCrash: Check = ({ timeline }) => {
 const CALLED: Readonly<Record<DetailName, string>> = {
   fills: 'fill',
   hits: 'hit',
+  grooveChanges: 'change of groove',
   dynamics: 'change of level or timekeeper',
   cues: 'cue',
   fermatas: 'fermata',
@@ -190,12 +191,57 @@ const placesOf = (detail: Details[DetailName]): Position[] => {
   const fields = detail as {
     at?: Position | null;
     from?: Position;
-    to?: Position | null;
+    to?: Position | 'end' | null;
     bar?: number;
   };
   const bar = typeof fields.bar === 'number' ? [{ bar: fields.bar, ticks: 0 }] : [];
-  return [fields.at, fields.from, fields.to, ...bar].filter((one): one is Position => Boolean(one));
+  return [fields.at, fields.from, fields.to, ...bar].filter(
+    (one): one is Position => typeof one === 'object' && one !== null,
+  );
 };
+
+/** What would begin before the count-in does. */
+const tooEarly: Check = ({ map, timeline }) => {
+  const first = timeline.passages[0];
+  return everyDetail(map).flatMap(({ where, detail, section }): Remark[] => {
+    if (section.id !== first?.section || !placesOf(detail).some(({ bar }) => bar === 0)) return [];
+    if (timeline.details.some((one) => one.detail.id === detail.id)) return [];
+    return [
+      remark({
+        code: 'early',
+        about: [detail.id],
+        section: section.id,
+        passage: first,
+        sentence: `A ${CALLED[where]} before ${named(section.name)} would begin before the count-in does, and is left out; a longer count makes room for it.`,
+      }),
+    ];
+  });
+};
+
+/** An accent where no groove is played that could be struck harder. */
+const accentsNothing: Check = ({ map, timeline }) =>
+  hitsOf(timeline).flatMap((hit): Remark[] => {
+    const passage = timeline.passages[hit.passage];
+    if (hit.detail.plays !== 'accent' || hit.detail.pattern !== null || !passage) return [];
+    const changed = timeline.details.some(
+      (one) => one.kind === 'groove' && one.passage === hit.passage && one.detail.groove,
+    );
+    if (!passage.tacet && (map.patterns[passage.groove ?? ''] || changed)) return [];
+    const bar = barAt(timeline, hit);
+    return [
+      remark({
+        code: 'accent',
+        about: [hit.detail.id],
+        passage,
+        bar,
+        sentence: `The accent in bar ${bar} is of the groove, but ${named(passage.name)} plays none: nothing is heard there.`,
+        fix: {
+          label: 'Everybody hits',
+          operations: setField('hits', hit.detail.id, 'plays', 'everything'),
+        },
+      }),
+    ];
+  });
 
 /** A fermata where nothing has sounded yet. */
 const holdsNothing: Check = ({ map, timeline }) => {
@@ -242,6 +288,8 @@ export const detailChecks: readonly Check[] = [
   inTacet,
   noCrash,
   notThere,
+  tooEarly,
+  accentsNothing,
   holdsNothing,
   byEar,
 ];

@@ -109,6 +109,22 @@ test.each<[string, string | undefined]>([
     'The fill “one” in bar 8 begins in a stop: what falls into the stop is not played.',
   ],
   ['A: 8; stop 8.1 to 8.3; fill 8.3 "one"', undefined],
+  [
+    'song 120, in 4/4, count 2\nA: 8; fill 0.1',
+    'A fill before “A” would begin before the count-in does, and is left out; a longer count makes room for it.',
+  ],
+  ['A: 8; fill 0.1', undefined],
+  [
+    'A: 8; hit 2.1 plays accent',
+    'The accent in bar 2 is of the groove, but “A” plays none: nothing is heard there.',
+  ],
+  ['groove G = bd 1\nA: 8, groove G; hit 2.1 plays accent', undefined],
+  ['groove G = bd 1\nA: 8; from 2.1 groove "G"; hit 2.1 plays accent', undefined],
+  [
+    'groove G = bd 1 | bd 2 | bd 3\nA: 8; from last-1.1 groove "G"',
+    'The groove “G” has 3 bars, “A” 2: its last bar is not played there.',
+  ],
+  ['groove G = bd 1 | bd 2 | bd 3\nA: 8; from last-2.1 groove "G"', undefined],
   ['A: 8; fill 7.1 to 8.1 "one"; stop 8.1', undefined],
   ['A: 8; hit 8.1; fill 8.1 "one"', undefined],
   ['A: 8, tacet; fill 4.1 to 5.1 "one"', '“A” is tacet, but the fill “one” is played in bar 4.'],

@@ -1,15 +1,46 @@
 import { plural } from '../../base/words';
-import { leadIn, patternBars, patternTicks, stick, strokesOf, troublesOf } from '../../music/kit';
-import { barTicks, beatTicks, meterText } from '../../music/time';
+import {
+  leadIn,
+  type Pattern,
+  patternBars,
+  patternTicks,
+  stick,
+  strokesOf,
+  troublesOf,
+} from '../../music/kit';
+import { barTicks, beatTicks, meterText, type Ticks } from '../../music/time';
 import { setField } from '../../song/editing';
-import { barAtTicks, speedAt } from '../../song/timeline';
+import { barAtTicks, type Passage, speedAt } from '../../song/timeline';
 import { type Check, type Look, named, type Remark, remark } from './remark';
 
-/** A groove in another meter than the bars that it is played in. */
-const grooveMeter: Check = ({ map, timeline }) =>
-  timeline.passages.flatMap((passage): Remark[] => {
+/** A groove that is played for some bars. */
+type Played = {
+  readonly pattern: Pattern;
+  readonly passage: Passage;
+  readonly bars: number;
+  readonly at: Ticks;
+};
+
+/** The grooves of a song: of each passage, and from where it changes within one. */
+const groovesOf = ({ map, timeline }: Look): Played[] => [
+  ...timeline.passages.flatMap((passage): Played[] => {
     const pattern = map.patterns[passage.groove ?? ''];
-    if (!pattern || passage.tacet || barTicks(pattern.meter) === barTicks(passage.meter)) return [];
+    const { bars, startTicks: at } = passage;
+    return pattern && !passage.tacet ? [{ pattern, passage, bars, at }] : [];
+  }),
+  ...timeline.details.flatMap((one): Played[] => {
+    if (one.kind !== 'groove') return [];
+    const pattern = map.patterns[one.detail.groove ?? ''];
+    const passage = timeline.passages[one.passage]!;
+    const bars = Math.ceil((one.endTicks - one.startTicks) / barTicks(passage.meter));
+    return pattern && !passage.tacet ? [{ pattern, passage, bars, at: one.startTicks }] : [];
+  }),
+];
+
+/** A groove in another meter than the bars that it is played in. */
+const grooveMeter: Check = (look) =>
+  groovesOf(look).flatMap(({ pattern, passage }): Remark[] => {
+    if (barTicks(pattern.meter) === barTicks(passage.meter)) return [];
     return [
       remark({
         code: 'groove-meter',
@@ -20,18 +51,17 @@ const grooveMeter: Check = ({ map, timeline }) =>
     ];
   });
 
-/** A groove with more bars than the section has: its end is never played. */
-const grooveLength: Check = ({ map, timeline }) =>
-  timeline.passages.flatMap((passage): Remark[] => {
-    const pattern = map.patterns[passage.groove ?? ''];
-    const over = pattern ? patternBars(pattern) - passage.bars : 0;
-    if (!pattern || passage.tacet || over <= 0) return [];
+/** A groove with more bars than it is played: its end is never heard. */
+const grooveLength: Check = (look) =>
+  groovesOf(look).flatMap(({ pattern, passage, bars }): Remark[] => {
+    const over = patternBars(pattern) - bars;
+    if (over <= 0) return [];
     return [
       remark({
         code: 'groove-length',
         about: [passage.section, pattern.id],
         passage,
-        sentence: `The groove ${named(pattern.name)} has ${plural(patternBars(pattern), 'bar')}, ${named(passage.name)} ${passage.bars}: its last ${over === 1 ? 'bar is' : `${over} bars are`} not played there.`,
+        sentence: `The groove ${named(pattern.name)} has ${plural(patternBars(pattern), 'bar')}, ${named(passage.name)} ${bars}: its last ${over === 1 ? 'bar is' : `${over} bars are`} not played there.`,
       }),
     ];
   });
@@ -65,28 +95,25 @@ const fillPlace: Check = ({ map, timeline }) =>
     ];
   });
 
-/** Where the patterns of a song are played, first as grooves, then as fills: passage, and where it begins. */
-const usesOf = ({ timeline }: Look) => [
-  ...timeline.passages.flatMap((passage) =>
-    passage.groove && !passage.tacet
-      ? [{ pattern: passage.groove, passage, at: passage.startTicks }]
-      : [],
-  ),
-  ...timeline.details.flatMap((one) => {
-    const passage = timeline.passages[one.passage];
-    return one.kind === 'fill' && one.detail.pattern && passage
-      ? [{ pattern: one.detail.pattern, passage, at: one.startTicks }]
-      : [];
+/** Where the patterns of a song are played, first as grooves, then in fills and hits, and where each begins. */
+const usesOf = (look: Look) => [
+  ...groovesOf(look),
+  ...look.timeline.details.flatMap((one) => {
+    const passage = look.timeline.passages[one.passage];
+    const pattern =
+      one.kind === 'fill' || one.kind === 'hit'
+        ? look.map.patterns[one.detail.pattern ?? '']
+        : undefined;
+    return pattern && passage ? [{ pattern, passage, at: one.startTicks }] : [];
   }),
 ];
 
 /** What nobody can play, where it is played: what is written and not used is nobody's trouble yet. */
 const unplayable: Check = (look) => {
-  const { map, timeline } = look;
-  return usesOf(look).flatMap(({ pattern: id, passage, at }): Remark[] => {
-    const pattern = map.patterns[id];
+  const { timeline } = look;
+  return usesOf(look).flatMap(({ pattern, passage, at }): Remark[] => {
     const rate = speedAt(timeline.tempo, at);
-    if (!pattern || !rate) return [];
+    if (!rate) return [];
     const trouble = troublesOf(pattern, stick(pattern), 1 / rate)[0];
     if (!trouble) return [];
     const bar = barAtTicks(timeline, at)?.played ?? passage.firstPlayed;

@@ -1,7 +1,7 @@
 import { plural } from '../../base/words';
 import { exactClock, type NoteValue, perMinuteAt, type Ticks, ticks } from '../../music/time';
 import { setField } from '../../song/editing';
-import { barAtTicks, type Timeline } from '../../song/timeline';
+import { barAtTicks, barNumbered, type Timeline } from '../../song/timeline';
 import { type Check, named, type Remark, remark } from './remark';
 
 /** Closer than this many bars is as near as an ear comes. */
@@ -85,7 +85,7 @@ const hintOn = (timeline: Timeline, unit: NoteValue, stretch: Heard): string => 
   const tempo = held ? perMinuteAt(speed, unit) * (seconds / heardFor) : 0;
   const hints = tempo >= 20 && tempo <= 400 ? [`a tempo of ${Math.round(tempo * 10) / 10}`] : [];
   const last = barAtTicks(timeline, to - 1);
-  const next = last && timeline.bars[last.played];
+  const next = last && barNumbered(timeline, last.played + 1);
   const bar = (next?.startSeconds ?? timeline.seconds) - (last?.startSeconds ?? 0);
   const off = (heardFor - seconds) / bar;
   const bars = Math.round(Math.abs(off));

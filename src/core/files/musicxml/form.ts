@@ -51,13 +51,15 @@ const readSong = (map: RoadMap, timeline: Timeline): Read => {
   const played = playedBars(map, timeline);
   const music = timeline.bars.map((bar, index): Music => {
     const passage = timeline.passages[bar.passage]!;
+    if (isFree(timeline, bar)) return 'slashes';
     if (played[index]!.length > 0) return played[index]!;
     return passage.tacet || passage.groove !== undefined ? 'rest' : 'slashes';
   });
   const words = timeline.bars.map((): Words[] => []);
   const put = (position: number, text: string | undefined) => {
     const bar = barAtTicks(timeline, position);
-    if (bar && text) words[bar.played - 1]?.push({ at: position - bar.startTicks, text });
+    if (bar && text)
+      words[indexIn(timeline, bar.played)]?.push({ at: position - bar.startTicks, text });
   };
   const rows = chartRows(map, timeline).filter((row) => row.kind === 'section');
   const heads = new Map(rows.map((row) => [row.id, headOf(row)]));
@@ -72,6 +74,19 @@ const readSong = (map: RoadMap, timeline: Timeline): Read => {
 /** What holds all through a section, and on which passes something else does. */
 const headOf = ({ tacet, dynamics, groove, how, passes }: SectionRow): string =>
   [[tacet ? '' : dynamics, groove ?? '', ...how].filter(Boolean).join(', '), ...passes].join('; ');
+
+/** Whether a whole bar is played in the same manner, so that only time is kept in it. */
+const isFree = ({ details }: Timeline, { startTicks, meter, passage }: Timeline['bars'][number]) =>
+  details.some(
+    (one) =>
+      one.kind === 'groove' &&
+      one.passage === passage &&
+      one.detail.simile &&
+      one.startTicks <= startTicks &&
+      one.endTicks >= startTicks + barTicks(meter),
+  );
+
+const indexIn = ({ bars }: Timeline, number: number): number => number - (bars[0]?.played ?? 1);
 
 const round = (value: number): number => Math.round(value * 100) / 100;
 
@@ -97,24 +112,24 @@ const written = (nodes: readonly FormNode[], left: Passage[], timeline: Read): M
   );
 
 const passageMeasures = (passage: Passage, timeline: Read): Measure[] => {
-  const { bars } = timeline;
   return Array.from({ length: passage.bars }, (_, index) => {
-    const bar = bars[passage.firstPlayed + index - 1]!;
+    const at = indexIn(timeline, passage.firstPlayed) + index;
+    const bar = timeline.bars[at]!;
     const end = secondsAt(timeline.tempo, ticks(bar.startTicks + barTicks(bar.meter)));
     return {
       meter: bar.meter,
       seconds: end - bar.startSeconds,
       ...(index === 0 && { name: passage.name }),
-      music: timeline.music[bar.played - 1]!,
-      words: timeline.words[bar.played - 1]!,
-      ...tempoOf(timeline, bar.played),
+      music: timeline.music[at]!,
+      words: timeline.words[at]!,
+      ...tempoOf(timeline, at),
     };
   });
 };
 
 /** A section that is come back to says its tempo again. */
-const tempoOf = ({ tempos }: Read, played: number) => {
-  const tempo = tempos[played - 1];
+const tempoOf = ({ tempos }: Read, bar: number) => {
+  const tempo = tempos[bar];
   return tempo === undefined ? {} : { tempo };
 };
 

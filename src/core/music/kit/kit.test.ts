@@ -179,8 +179,18 @@ test('the schema refuses what no kit can do', () => {
   expect(issue({ bass: [{ at: 0.5 }] })).toMatch(/whole number of ticks/);
 });
 
+test('a voice that is named twice in a bar plays both', () => {
+  const shape = { meter: FOUR_FOUR, beats: 4 };
+  const typed = (text: string) => {
+    const read = parseTyped(text, shape);
+    return read.ok && read.value.rows;
+  };
+  expect(typed('sn 2 4, bd 1 3, sn (2a) 4')).toEqual(typed('sn 2 (2a) 4, bd 1 3'));
+  expect(typed('sn 2 4 | sn 1, sn 3')).toEqual(typed('sn 2 4 | sn 1 3'));
+});
+
 test('every voice is typed differently, and so is every way to strike one', () => {
-  expect(new Set(VOICES.map(({ typed: word }) => word)).size).toBe(15);
+  expect(new Set(VOICES.map(({ typed: word }) => word)).size).toBe(16);
   for (const { articulations } of VOICES)
     expect(new Set(articulations.map((one) => one.typed)).size).toBe(articulations.length);
   expect(VOICE_IDS).toHaveLength(VOICES.length);

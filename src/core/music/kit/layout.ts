@@ -61,6 +61,11 @@ export const onKit = (layout: Layout, strokes: readonly Struck[]): Struck[] => {
   });
 };
 
-/** The rows that are shown of a pattern: what is on the player’s kit, and whatever else it strikes. */
+/**
+ * The rows that are shown of a pattern: what is on the player’s kit, and whatever else it strikes. Sticks
+ * are no part of a kit.
+ */
 export const soundingRows = (pattern: Rows, layout: Layout, all = false): VoiceId[] =>
-  VOICE_IDS.filter((id) => all || !layout.missing.includes(id) || pattern[id].length > 0);
+  VOICE_IDS.filter(
+    (id) => all || pattern[id].length > 0 || !(id === 'sticks' || layout.missing.includes(id)),
+  );

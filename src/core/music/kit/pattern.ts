@@ -1,7 +1,15 @@
 import * as z from 'zod';
 import { idSchema, orderSchema } from '../../base/document';
 import { nameSchema, wholeNumber, wordsSchema } from '../../base/fields';
-import { barTicks, beatTicks, type Meter, meterSchema, type Ticks, ticks } from '../time';
+import {
+  barTicks,
+  beatTicks,
+  type Meter,
+  meterSchema,
+  type Ticks,
+  tempoSchema,
+  ticks,
+} from '../time';
 import { articulationOf, VOICE_IDS, VOICES, type VoiceId } from './voices';
 
 export const MOST_PATTERN_BARS = 8;
@@ -75,6 +83,8 @@ const patternShape = {
     )
     .max(32)
     .default([]),
+  /** The tempo that it was learnt at; null where nobody has said. */
+  learntAt: tempoSchema.nullable().default(null),
   /** What to mind: why this sticking, what usually goes wrong. */
   words: wordsSchema.default(''),
 };
@@ -203,6 +213,7 @@ export const newPattern = (
   variant: 'full',
   sticking: 'natural',
   swells: [],
+  learntAt: null,
   words: '',
   ...NO_ROWS,
   ...like,

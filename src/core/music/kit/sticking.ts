@@ -49,7 +49,10 @@ export const stick = (pattern: Pattern, left = false): StickedStroke[] => {
   const feet = strokesOf(pattern)
     .filter(({ voice }) => voiceOf(voice).limb === 'foot')
     .map((stroke) => withHand(stroke, stroke.voice === 'bass' ? 'R' : 'L'));
-  const all = [...shared, ...feet];
+  const clicked = strokesOf(pattern)
+    .filter(({ voice }) => voice === 'sticks')
+    .map((stroke) => withHand(stroke, 'B'));
+  const all = [...shared, ...clicked, ...feet];
   const mirrored = left ? all.map(mirror) : all;
   return mirrored.sort((a, b) => a.at - b.at);
 };
@@ -63,12 +66,14 @@ const withHand = (stroke: Struck, worked: Hand): StickedStroke => ({
 
 /** Only what was worked out is turned round: a hand that was given is the player’s own. */
 const mirror = (stroke: StickedStroke): StickedStroke =>
-  stroke.given ? stroke : { ...stroke, hand: other(stroke.hand) };
+  stroke.given || stroke.hand === 'B' ? stroke : { ...stroke, hand: other(stroke.hand) };
 
 const other = (hand: Hand): Hand => (hand === 'R' ? 'L' : 'R');
 
 const onsetsOf = (pattern: Pattern): Onset[] => {
-  const hands = strokesOf(pattern).filter(({ voice }) => voiceOf(voice).limb === 'hand');
+  const hands = strokesOf(pattern).filter(
+    ({ voice }) => voiceOf(voice).limb === 'hand' && voice !== 'sticks',
+  );
   return [...byPlace(hands)].map(([at, strokes]) => ({ at, strokes }));
 };
 
@@ -203,6 +208,7 @@ export const ACROSS: Readonly<Record<VoiceId, number>> = {
   snare: 2,
   highTom: 3,
   cowbell: 4,
+  sticks: 3,
   middleTom: 4,
   tambourine: 5,
   ride: 6,
@@ -233,7 +239,7 @@ export const strainsOf = (
   landing: boolean,
   left = false,
 ): Strain[] => {
-  const hands = handed.filter(({ voice }) => voiceOf(voice).limb === 'hand');
+  const hands = handed.filter(({ voice }) => voiceOf(voice).limb === 'hand' && voice !== 'sticks');
   const strains = [...crossings(hands, left), ...doubles(hands, secondsPerTick), ...flams(hands)];
   const leading = left ? 'L' : 'R';
   const last = hands.filter(({ hand }) => hand === leading || hand === 'B').at(-1);

@@ -68,6 +68,8 @@ export const parseTyped = (text: string, shape: Shape): Result<Typed> => {
   for (const [index, bar] of bars.entries()) {
     const offset = index * barTicks(meter) - lead;
     const now = new Map(before);
+    /** What has been typed in this bar: the second time a voice is named, its strokes join the first. */
+    const said = new Map<VoiceId, readonly Stroke[]>();
     for (const item of bar.split(',').map((one) => one.trim())) {
       if (item === '') continue;
       const swell = readSwell(item, { meter, beats });
@@ -78,7 +80,9 @@ export const parseTyped = (text: string, shape: Shape): Result<Typed> => {
       }
       const read = readItem(item, meter);
       if (!read.ok) return read;
-      now.set(read.value.voice, read.value.strokes);
+      const { voice, strokes: typed } = read.value;
+      said.set(voice, joined(said.get(voice) ?? [], typed));
+      now.set(voice, said.get(voice) ?? []);
     }
     for (const [voice, list] of now) {
       for (const stroke of list) {
@@ -93,6 +97,12 @@ export const parseTyped = (text: string, shape: Shape): Result<Typed> => {
   return ok({ rows: rowsOf(strokes), beats, swells });
 };
 
+/** Strokes of one voice in order; of two in one place the later wins. */
+const joined = (some: readonly Stroke[], others: readonly Stroke[]): readonly Stroke[] =>
+  [...new Map([...some, ...others].map((stroke) => [stroke.at, stroke])).values()].sort(
+    (a, b) => a.at - b.at,
+  );
+
 const problem = (place: string, message: string): Result<never> => fail('invalid', place, message);
 
 type Item = { readonly voice: VoiceId; readonly strokes: readonly Stroke[] };
@@ -105,16 +115,13 @@ const readItem = (item: string, meter: Meter): Result<Item> => {
     return problem(`“${word}”`, `Begin with a voice: ${known}.`);
   }
   if (tokens.length === 0) return problem(item, HELP);
-  const strokes = new Map<number, Stroke>();
+  let strokes: readonly Stroke[] = [];
   for (const token of tokens.filter((one) => one !== '-')) {
     const read = readToken(token, voice.id, meter);
     if (!read.ok) return read;
-    for (const stroke of read.value) strokes.set(stroke.at, stroke);
+    strokes = joined(strokes, read.value);
   }
-  return ok({
-    voice: voice.id,
-    strokes: [...strokes.values()].sort((a, b) => a.at - b.at),
-  });
+  return ok({ voice: voice.id, strokes });
 };
 
 const TOKEN =

@@ -1,7 +1,7 @@
 /**
  * What a kit is made of. Staff positions follow Norman Weinberg, Guide to Standardized Drumset
- * Notation (Percussive Arts Society 1998), and keys General MIDI Level 1, percussion; both from
- * memory. The typed words are common practice, no source.
+ * Notation (Percussive Arts Society 1998), and keys General MIDI Level 1, percussion (sticks: Level 2);
+ * all from memory. The typed words are common practice, no source.
  */
 
 export type VoiceId =
@@ -18,6 +18,7 @@ export type VoiceId =
   | 'snare'
   | 'floorTom'
   | 'floorTom2'
+  | 'sticks'
   | 'bass'
   | 'pedal';
 
@@ -89,6 +90,7 @@ export const VOICES: readonly Voice[] = [
   ]),
   voice('floorTom', 'Floor tom', 'ft', 'drum', 'a/4', struck(43), 'middleTom'),
   voice('floorTom2', 'Second floor tom', 'f2', 'drum', 'g/4', struck(41), 'floorTom'),
+  voice('sticks', 'Sticks together', 'st', 'other', 'b/4', struck(31)),
   { ...voice('bass', 'Bass drum', 'bd', 'drum', 'f/4', struck(36)), limb: 'foot' },
   {
     ...voice('pedal', 'Hi-hat by foot', 'hf', 'cymbal', 'd/4', [

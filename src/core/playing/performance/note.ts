@@ -1,5 +1,6 @@
 import { LIMBS, type Limb, type Ornament, type StickedStroke, type VoiceId } from '../../music/kit';
 import type { Seconds, Ticks } from '../../music/time';
+import type { Snares, Sticks } from '../../song/roadmap';
 
 /** The order in which a groove is learnt. */
 export const LAYERS = ['hands', 'backbeat', 'kick', 'ornaments'] as const;
@@ -16,6 +17,9 @@ export type Note = {
   readonly how: string;
   /** From 0, nothing, to 1, as hard as can be. */
   readonly force: number;
+  /** What the hands hold, and whether the snares are on. */
+  readonly sticks: Sticks;
+  readonly snares: Snares;
   readonly ornament: Ornament | undefined;
   readonly after: 'choke' | 'ring' | undefined;
   /** When a choked cymbal is caught, from bar 1; at once where left out. */

@@ -248,3 +248,137 @@ test('a hit within a crescendo is as loud as its place', () => {
   const [first, last] = notes.filter(({ voice }) => voice === 'crash').map(({ force }) => force);
   expect(last!).toBeGreaterThan(first! * 1.4);
 });
+
+const struckAt = (notes: readonly Note[], at: number) =>
+  notes
+    .filter(({ seconds }) => Math.abs(seconds - at) < 1e-6)
+    .map(({ voice }) => voice)
+    .sort();
+
+// Band figures as drummers set them up; common practice, no source.
+test.each([
+  ['hit 1.2&', 0.75, ['bass', 'crash', 'snare']],
+  ['hit 1.2& plays crash', 0.75, ['crash']],
+  ['hit 1.2& plays crash and bass', 0.75, ['bass', 'crash']],
+  ['hit 1.2& plays snare and bass', 0.75, ['bass', 'hihat', 'snare']],
+  ['hit 1.2& plays sticks', 0.75, ['hihat', 'sticks']],
+  ['hit 1.2 plays accent', 0.5, ['hihat', 'snare']],
+  // The backbeat under a hit is struck once.
+  ['hit 1.2', 0.5, ['bass', 'crash', 'snare']],
+])('%s strikes at %d s %j', (detail, at, voices) => {
+  const { notes } = song(`${ROCK}Verse: 1, part Verse; ${detail}`);
+  expect(struckAt(notes, at)).toEqual(voices);
+});
+
+test('an accent is what the groove plays, struck harder, and nothing else', () => {
+  const plain = song(`${ROCK}Verse: 1, part Verse`).notes;
+  const { notes } = song(`${ROCK}Verse: 1, part Verse; hit 1.3 plays accent`);
+  expect(notes).toHaveLength(plain.length);
+  const bass = (list: readonly Note[]) =>
+    list.find(({ voice, seconds }) => voice === 'bass' && seconds === 1)!.force;
+  expect(bass(notes)).toBeGreaterThan(bass(plain) * 1.2);
+});
+
+test('a push takes the place of the beat that it comes before, unless the beat is played as well', () => {
+  const crashes = (detail: string) => song(`${ROCK}A: 2, part Verse; ${detail}`).notes;
+  expect(struckAt(crashes('push 1.4&'), 2)).toEqual(['hihat']);
+  expect(struckAt(crashes('push 1.4& and beat'), 2)).toEqual(['bass', 'hihat']);
+  expect(struckAt(crashes('push 1.2&'), 1)).toEqual(['hihat']);
+  // A fill that lands on a push as well.
+  expect(struckAt(crashes('fill 1.3 lands push'), 1.75)).toEqual(['bass', 'crash']);
+  expect(struckAt(crashes('fill 1.3 lands push'), 2)).toEqual(['hihat']);
+});
+
+test('hits come every bar, every second bar, or up to a bar', () => {
+  const at = (every: string) =>
+    times(song(`${ROCK}A: 4, part Verse; hit 1.2& ${every} plays crash`).notes, 'crash');
+  expect(at('')).toEqual([0.75]);
+  expect(at('every bar')).toEqual([0.75, 2.75, 4.75, 6.75]);
+  expect(at('every second bar')).toEqual([0.75, 4.75]);
+  expect(at('every bar to bar 3')).toEqual([0.75, 2.75, 4.75]);
+});
+
+const FIGURES = `${ROCK.replace('part', 'fill Two = sn 1 2\nfill Half, 2 beats = t1 3 4\npart')}`;
+
+test('a hit of its own pattern takes the place of the groove for as long as that lasts', () => {
+  const { notes } = song(`${FIGURES}A: 2, part Verse; hit 1.3 plays "Half"`);
+  expect(times(notes, 'highTom')).toEqual([1, 1.5]);
+  expect(times(notes, 'hihat').filter((at) => at >= 1 && at < 2)).toEqual([]);
+  expect(times(notes, 'hihat').filter((at) => at >= 2)).toHaveLength(8);
+});
+
+test('a fill that does not say where it ends lasts as long as its pattern, or to the next bar line', () => {
+  const hats = (detail: string) =>
+    times(song(`${FIGURES}A: 4, part Verse; ${detail} lands nothing`).notes, 'hihat').length;
+  // Of 32 eighths a written half bar takes four; what is not written takes none.
+  expect(hats('fill 2.3 plays "Half"')).toBe(28);
+  expect(hats('fill 2.4& plays "Half"')).toBe(28);
+  expect(hats('fill 2.3 to end plays "Half"')).toBe(12);
+  const { timeline } = song(`${FIGURES}A: 4, part Verse; fill 2.4&`);
+  const fill = timeline.details[0]!;
+  expect(fill.endTicks - fill.startTicks).toBe(10_080);
+});
+
+test('fills, hits and sticks stand in the count-in and the pickup, in bar 0', () => {
+  const counted = 'fill Sticks, 4 beats = st quarters\nfill In, 2 beats = sn 3 4\n';
+  const { notes } = song(
+    `song 120, in 4/4, count 6\n${counted}A: 1, tacet; fill 0.3 to 1.1 plays "In" lands nothing; hit 0.2 plays sticks`,
+  );
+  expect(times(notes, 'sticks')).toEqual([-1.5]);
+  expect(times(notes, 'snare')).toEqual([-1, -0.5]);
+  // What would begin before the count-in is left out.
+  const none = song(`song 120, in 4/4, count 0\n${counted}A: 1; hit 0.4`);
+  expect(none.notes).toEqual([]);
+});
+
+test('in a section in the middle, bar 0 is the last bar of what comes before it', () => {
+  const { notes } = song(
+    `${FIGURES}A: 2, part Verse\nB: 2, part Verse, level 5; fill 0.3 plays "Half"`,
+  );
+  expect(times(notes, 'highTom')).toEqual([3, 3.5]);
+  expect(times(notes, 'crash')).toEqual([4]);
+});
+
+const TWO_GROOVES = `song 120, in 4/4, count 4
+groove Rock = hh 8ths, sn 2 4
+groove Bell = rd 8ths, sn 2 4
+groove Long = bd 1 | bd 1 3
+`;
+
+test('another groove from a bar on, for some bars, every so many, and by pass', () => {
+  const rides = (detail: string) => [
+    ...new Set(
+      times(song(`${TWO_GROOVES}A: 8, groove Rock; ${detail}`).notes, 'ride').map(
+        (at) => Math.floor(at / 2) + 1,
+      ),
+    ),
+  ];
+  expect(rides('from 5.1 groove "Bell"')).toEqual([5, 6, 7, 8]);
+  expect(rides('from 3.1 groove "Bell" to 5.1')).toEqual([3, 4]);
+  expect(rides('from last.1 groove "Bell"')).toEqual([8]);
+  expect(rides('from 4.1 groove "Bell" to 5.1 every 4 bars')).toEqual([4, 8]);
+  const { notes } = song(`${TWO_GROOVES}A: 2, x 2, groove Rock; pass 2: groove Bell`);
+  expect(times(notes, 'ride')).toHaveLength(16);
+  expect(Math.min(...times(notes, 'ride'))).toBe(4);
+});
+
+test('a change of groove begins with the first bar of the other, and in the middle of a bar at its place', () => {
+  const { notes } = song(`${TWO_GROOVES}A: 6, groove Rock; from 4.1 groove "Long"`);
+  expect(times(notes, 'bass')).toEqual([6, 8, 9, 10]);
+  const half = song(`${TWO_GROOVES}A: 1, groove Rock; from 1.3 groove "Bell"`).notes;
+  expect(times(half, 'hihat')).toEqual([0, 0.25, 0.5, 0.75]);
+  expect(times(half, 'ride')).toEqual([1, 1.25, 1.5, 1.75]);
+});
+
+test('bars in the same manner sound as the groove, and what the hands hold is on every note', () => {
+  const plain = song(`${TWO_GROOVES}A: 4, groove Rock`).notes;
+  const free = song(`${TWO_GROOVES}A: 4, groove Rock; from 2.1 simile to 4.1`).notes;
+  expect(free).toEqual(plain);
+  const { notes } = song(
+    `${TWO_GROOVES}A: 1, with brushes, snares off, groove Rock\nB: 1, groove Rock`,
+  );
+  expect(new Set(notes.slice(0, 8).map(({ sticks, snares }) => `${sticks} ${snares}`))).toEqual(
+    new Set(['brushes off']),
+  );
+  expect(notes.at(-1)).toMatchObject({ sticks: 'sticks', snares: 'on' });
+});

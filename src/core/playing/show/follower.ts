@@ -1,5 +1,6 @@
 import { type Seconds, seconds } from '../../music/time';
 import { type Program, songAt } from '../../song/set';
+import { barNumbered } from '../../song/timeline';
 import { type Anchor, type Standing, standingAt } from './anchor';
 
 /** A device that follows a show: what it knows, and by how much it still slides to where it should be. */
@@ -59,7 +60,7 @@ const beatAt = (program: Program, place: Seconds): number => {
   const bars = song.timeline.bars;
   const at = place - song.barOne;
   const bar = bars.findLast(({ startSeconds }) => startSeconds <= at) ?? bars[0];
-  const next = bar && bars[bar.played];
+  const next = bar && barNumbered(song.timeline, bar.played + 1);
   if (!bar) return 0;
   const lasts = (next?.startSeconds ?? song.timeline.seconds) - bar.startSeconds;
   return lasts / bar.meter.numerator;

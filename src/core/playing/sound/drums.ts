@@ -1,5 +1,6 @@
 import { mulberry } from '../../base/random';
-import { articulationOf, type VoiceId } from '../../music/kit';
+import { articulationOf, voiceOf } from '../../music/kit';
+import type { Note } from '../performance';
 
 /**
  * A kit made of sums: sliding sines for skins, beating squares for metal, filtered noise for what
@@ -103,6 +104,11 @@ const RECIPES: Readonly<Record<string, Recipe>> = {
     over: { pitch: 845, share: 0.5, decay: 0.18 },
     metal: { pitch: 562, share: 0.2, decay: 0.1 },
   },
+  'sticks struck': {
+    decay: 0.06,
+    tone: { from: 2450, to: 2400, slide: 0.01, share: 0.7, decay: 0.05 },
+    noise: { low: 3000, high: 9000, share: 0.25, decay: 0.01 },
+  },
   'tambourine struck': { decay: 0.17, noise: { low: 7000, high: 15_000, share: 1 } },
   'snare buzz': {
     decay: 0.34,
@@ -119,13 +125,65 @@ export const FORCES_HEARD = 5;
 const heardForce = (force: number): number =>
   Math.max(1, Math.min(FORCES_HEARD, Math.round(force * FORCES_HEARD)));
 
+/** What a sound is named by. */
+type Struck = Pick<Note, 'voice' | 'how' | 'force'> &
+  Partial<Pick<Note, 'ornament' | 'sticks' | 'snares'>>;
+
 /**
- * Names the sound of a stroke, for keeping it once it is made.
+ * Names the sound of a stroke, for keeping it once it is made: what is struck, with what, how hard.
  *
- * @example soundName('snare', 'head', false, 1) // => 'snare head 5'
+ * @example soundName({ voice: 'snare', how: 'rim', force: 1, sticks: 'rods', snares: 'off' }) // => 'snare rim rods off 5'
  */
-export const soundName = (voice: VoiceId, how: string, buzz: boolean, force: number): string =>
-  `${buzz && voice === 'snare' ? 'snare buzz' : `${voice} ${articulationOf(voice, how).id}`} ${heardForce(force)}`;
+export const soundName = ({ voice, how, ornament, force, sticks, snares }: Struck): string => {
+  const buzz = ornament === 'buzz' && voice === 'snare';
+  return [
+    voice,
+    buzz ? 'buzz' : articulationOf(voice, how).id,
+    sticks && HELD[sticks] && voiceOf(voice).limb === 'hand' && voice !== 'sticks' && sticks,
+    snares === 'off' && voice === 'snare' && 'off',
+    heardForce(force),
+  ]
+    .filter(Boolean)
+    .join(' ');
+};
+
+/** A recipe as it sounds with something else than sticks in the hands, and how loud that is beside them. */
+type Held = { readonly change: (recipe: Recipe) => Recipe; readonly gain: number };
+
+const HELD: Readonly<Record<string, Held>> = {
+  // Wires brush rather than strike: little tone, a soft hiss.
+  brushes: {
+    change: ({ tone, over: _, metal, ...rest }) => ({
+      ...rest,
+      ...(tone && { tone: { ...tone, share: tone.share * 0.4 } }),
+      ...(metal && { metal: { ...metal, share: metal.share * 0.4 } }),
+      noise: { low: 2200, high: 8000, share: 0.8, decay: Math.min(rest.decay, 0.16) },
+    }),
+    gain: 0.5,
+  },
+  // A bundle of thin sticks: the skin with a slap.
+  rods: {
+    change: ({ over: _, ...rest }) => ({
+      ...rest,
+      noise: { low: 1800, high: 7000, share: 0.5, decay: Math.min(rest.decay, 0.06) },
+    }),
+    gain: 0.7,
+  },
+  // Felt: no attack.
+  mallets: {
+    change: ({ noise, over: _, ...rest }) => ({
+      ...rest,
+      ...(noise && { noise: { ...noise, high: noise.high * 0.3, share: noise.share * 0.4 } }),
+    }),
+    gain: 0.85,
+  },
+};
+
+/** Without the wires below, a snare is a drum like another. */
+const snaresOff = ({ noise, ...rest }: Recipe): Recipe => ({
+  ...rest,
+  ...(noise && { noise: { ...noise, share: noise.share * 0.1, decay: 0.03 } }),
+});
 
 /** How loudness grows with force: what is played twice as hard is 8 dB louder. */
 const LOUDER = 1.4;
@@ -153,6 +211,7 @@ const BALANCE: Readonly<Partial<Record<string, number>>> = {
   splash: 0.45,
   cowbell: 0.4,
   tambourine: 0.35,
+  sticks: 0.5,
 };
 const TOMS = 0.8;
 
@@ -167,17 +226,20 @@ const PARTIALS = [1, 1.342, 1.2312, 1.6532, 1.9523, 2.1523];
  * @returns mono, as long as it rings
  */
 export const renderDrum = (name: string, sampleRate: number): Float32Array => {
-  const cut = name.lastIndexOf(' ');
-  const recipe = RECIPES[name.slice(0, cut)];
-  if (!recipe) return new Float32Array(0);
-  const hard = Number(name.slice(cut + 1)) / FORCES_HEARD;
+  const words = name.split(' ');
+  const plain = RECIPES[words.slice(0, 2).join(' ')];
+  if (!plain) return new Float32Array(0);
+  const held = words.map((word) => HELD[word]).find(Boolean);
+  const changed = held ? held.change(plain) : plain;
+  const recipe = words.includes('off') ? snaresOff(changed) : changed;
+  const hard = Number(words.at(-1)) / FORCES_HEARD;
   const samples = new Float32Array(Math.ceil(recipe.decay * sampleRate));
   addTone(samples, recipe, sampleRate);
   addMetal(samples, recipe, sampleRate);
   // Soft strokes are duller as well as quieter.
   addNoise(samples, recipe, sampleRate, 0.45 + 0.55 * hard);
-  const voice = name.split(' ')[0]!;
-  return finished(samples, recipe, sampleRate, (BALANCE[voice] ?? TOMS) * hard ** LOUDER);
+  const loud = (BALANCE[words[0]!] ?? TOMS) * (held?.gain ?? 1);
+  return finished(samples, recipe, sampleRate, loud * hard ** LOUDER);
 };
 
 /** The factor from one sample to the next of something that falls to a thousandth in `decay` seconds. */

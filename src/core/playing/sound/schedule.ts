@@ -40,7 +40,7 @@ export const soundsOf = (notes: readonly Note[]): Sounding[] => {
     const next = following.get(note.voice);
     const cut = RINGING.has(strikes(note)) && note.after !== 'ring' ? nextClosing : undefined;
     const caught = note.after === 'choke' ? (note.caught ?? at + CAUGHT) : undefined;
-    const sound = soundName(note.voice, note.how, note.ornament === 'buzz', note.force);
+    const sound = soundName(note);
     const heard = { sound, gain: gainFor(note.force) };
     sounds.push({ ...heard, at, until: caught ?? cut });
     if (note.ornament === 'roll') sounds.push(...rollOf(note, heard, next));

@@ -1,5 +1,6 @@
 import { VOICES } from '../../music/kit';
 import { seconds, ticks } from '../../music/time';
+import { STICKS } from '../../song/roadmap';
 import type { Note } from '../performance';
 import { FORCES_HEARD, renderDrum, soundName, soundsOf } from '.';
 
@@ -26,21 +27,41 @@ test('every voice and every way to strike it sounds, within bounds, and ends in 
   let made = 0;
   for (const { id, articulations } of VOICES) {
     for (const { id: how } of articulations) {
-      const samples = heard(soundName(id, how, false, 1));
+      const samples = heard(soundName({ voice: id, how, force: 1 }));
       const peak = samples.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
       expect([id, how, peak > 0.1, peak <= 1]).toEqual([id, how, true, true]);
       expect(Math.abs(samples.at(-1)!)).toBeLessThan(0.001);
       made++;
     }
   }
-  expect(made).toBe(22);
+  expect(made).toBe(23);
 });
 
 test('open, half-open and closed hats are told apart by how long they ring', () => {
-  const at200 = (how: string) => loudness(heard(soundName('hihat', how, false, 1)), 150, 250);
+  const at200 = (how: string) =>
+    loudness(heard(soundName({ voice: 'hihat', how, force: 1 })), 150, 250);
   expect(at200('closed')).toBe(0);
   expect(at200('half-open')).toBeGreaterThan(0.001);
   expect(at200('open')).toBeGreaterThan(3 * at200('half-open'));
+});
+
+test('brushes, rods and mallets are softer than sticks, and each sounds differently; feet know none of it', () => {
+  for (const voice of ['snare', 'floorTom', 'ride'] as const) {
+    const how = { snare: 'head', floorTom: 'struck', ride: 'bow' }[voice];
+    const sounds = STICKS.map((sticks) => heard(soundName({ voice, how, force: 1, sticks })));
+    const peaks = sounds.map((samples) => Math.max(...samples.map(Math.abs)));
+    expect(Math.max(...peaks)).toBe(peaks[0]);
+    expect(new Set(peaks.map((peak) => peak.toFixed(3))).size).toBe(STICKS.length);
+  }
+  expect(soundName({ voice: 'bass', how: 'struck', force: 1, sticks: 'brushes' })).toBe(
+    'bass struck 5',
+  );
+});
+
+test('without its snares a snare hisses less and sounds lower', () => {
+  const struck = (snares: 'on' | 'off') =>
+    heard(soundName({ voice: 'snare', how: 'head', force: 1, snares }));
+  expect(crossings(struck('off'))).toBeLessThan(crossings(struck('on')) / 3);
 });
 
 test('ghost notes are far below accents, and each force is louder than the one before', () => {
@@ -71,6 +92,8 @@ const note = (at: number, like: Partial<Note>): Note => ({
   voice: 'hihat',
   how: 'closed',
   force: 0.8,
+  sticks: 'sticks',
+  snares: 'on',
   ornament: undefined,
   after: undefined,
   layer: 'hands',

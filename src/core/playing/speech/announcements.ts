@@ -3,6 +3,7 @@ import { barTicks, beatTicks, pulsesOf, type Seconds, seconds, ticks } from '../
 import type { PlacedSong, Program } from '../../song/set';
 import {
   barAtTicks,
+  barNumbered,
   type Passage,
   type PlacedDetail,
   secondsAt,
@@ -140,9 +141,14 @@ const beatsBefore = ({ timeline }: PlacedSong, { startTicks }: PlacedCue, beats:
   return secondsAt(timeline.tempo, ticks(startTicks - beats * beatTicks(meter)));
 };
 
+/** The index of a bar by its number. */
+const indexOf = ({ bars }: Timeline, number: number): number => number - (bars[0]?.played ?? 1);
+
 /** The index of the bar that a position lies in. */
-const barAt = (timeline: Timeline, at: number): number =>
-  (barAtTicks(timeline, at)?.played ?? 1) - 1;
+const barAt = (timeline: Timeline, at: number): number => {
+  const bar = barAtTicks(timeline, at);
+  return bar ? indexOf(timeline, bar.played) : 0;
+};
 
 /** `last time` before the last of a vamp’s expected times, `two more` before those ahead of it. */
 const lastTimes = (song: PlacedSong): Announcement[] =>
@@ -161,8 +167,8 @@ const longSections = (song: PlacedSong): Announcement[] =>
   song.timeline.passages.flatMap((passage) => {
     const { bars, clickSettings, firstPlayed } = passage;
     if (!clickSettings.sayLast || bars < LONG) return [];
-    const from = song.timeline.bars[firstPlayed - 1 + bars - MORE]!;
-    const before = song.timeline.bars[from.played - 2]!;
+    const from = barNumbered(song.timeline, firstPlayed + bars - MORE)!;
+    const before = barNumbered(song.timeline, from.played - 1)!;
     const words = clickSettings.voice === 'american' ? 'measures' : 'bars';
     const [at, place] = [before.startSeconds, from.startSeconds];
     const wording = { text: `${numberWord(MORE)} more ${words}`, at, earlier: (place - at) / 2 };
@@ -176,7 +182,7 @@ const longSections = (song: PlacedSong): Announcement[] =>
 const names = (song: PlacedSong): Announcement[] =>
   song.timeline.passages.flatMap((passage) => {
     const { name, time, clickSettings, firstPlayed, startSeconds: place } = passage;
-    const most = firstPlayed - 1;
+    const most = indexOf(song.timeline, firstPlayed);
     const bars = Math.min(clickSettings.ahead, most);
     if (!clickSettings.sayNames || time > 1 || bars === 0) return [];
     const inBars = (count: number) => {
@@ -191,4 +197,4 @@ const names = (song: PlacedSong): Announcement[] =>
   });
 
 const ahead = ({ timeline }: PlacedSong, { firstPlayed }: Passage, bars: number): number =>
-  timeline.bars[Math.max(0, firstPlayed - 1 - bars)]!.startSeconds;
+  timeline.bars[Math.max(0, indexOf(timeline, firstPlayed) - bars)]!.startSeconds;

@@ -1,6 +1,6 @@
 import { type Seconds, seconds } from '../../music/time';
 import { type PlacedSong, type Program, songAt } from '../../song/set';
-import { barAtSeconds, type Passage } from '../../song/timeline';
+import { barAtSeconds, barNumbered, type Passage } from '../../song/timeline';
 
 /** Where the music leaves and where it goes on, both in the time of the program. */
 export type Move = { readonly from: Seconds; readonly to: Seconds };
@@ -63,11 +63,11 @@ const withinSong = (
   inSong: Seconds,
   kind: 'again' | 'on' | 'leave',
 ): Move | undefined => {
-  const { bars, passages } = song.timeline;
+  const { passages } = song.timeline;
   const bar = barAtSeconds(song.timeline, inSong);
   const passage = bar && passages[bar.passage];
   if (!bar || !passage) return undefined;
-  const nextBar = bars[bar.played]?.startSeconds ?? song.timeline.seconds;
+  const nextBar = barNumbered(song.timeline, bar.played + 1)?.startSeconds ?? song.timeline.seconds;
   const first = passages[firstInRow(passages, bar.passage)];
   if (kind === 'again') return first && moved(song, nextBar, first.startSeconds);
   const beyond = passages[afterRow(passages, bar.passage)];
@@ -84,15 +84,15 @@ const withinSong = (
 export const loopAt = (program: Program, time: Seconds): Loop | undefined => {
   const song = songAt(program, time)?.song;
   if (!song) return undefined;
-  const { bars, passages } = song.timeline;
+  const { passages } = song.timeline;
   const bar = barAtSeconds(song.timeline, time - song.barOne);
   if (!bar || time < song.start || time > song.end) return undefined;
   const first = passages[firstInRow(passages, bar.passage)]!;
   const after = passages[afterRow(passages, bar.passage)];
-  const startOf = (played: number) => bars[played - 1]?.startSeconds ?? song.timeline.seconds;
+  const startOf = (number: number) => barNumbered(song.timeline, number)?.startSeconds;
   return {
-    from: seconds(song.barOne + startOf(Math.max(1, first.firstPlayed - 1))),
-    to: seconds(song.barOne + (after ? startOf(after.firstPlayed + 1) : song.timeline.seconds)),
+    from: seconds(song.barOne + (startOf(first.firstPlayed - 1) ?? first.startSeconds)),
+    to: seconds(song.barOne + ((after && startOf(after.firstPlayed + 1)) ?? song.timeline.seconds)),
     name: first.name,
     section: seconds(song.barOne + first.startSeconds),
   };

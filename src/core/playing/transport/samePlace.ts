@@ -1,6 +1,7 @@
 import { type Seconds, seconds, ticks } from '../../music/time';
 import { type PlacedSong, type Program, songAt } from '../../song/set';
 import {
+  barNumbered,
   locate,
   type Passage,
   type Place,
@@ -44,7 +45,7 @@ const inSection = (
   { bar, passage, holding }: InSong,
   at: number,
 ): number | undefined => {
-  const { passages, bars } = timeline;
+  const { passages } = timeline;
   const same = passageLike(passages, passage);
   const into = Math.max(0, at - bar.startTicks);
   if (!same) {
@@ -52,25 +53,26 @@ const inSection = (
       .slice(was.timeline.passages.indexOf(passage) + 1)
       .map((one) => passageLike(passages, one))
       .find((one) => one !== undefined);
-    return left && intoBar(timeline, bars[left.firstPlayed - 1], into);
+    return left && intoBar(timeline, barNumbered(timeline, left.firstPlayed), into);
   }
   const held = holding && timeline.fermatas.find(({ id }) => id === holding.id);
   if (held && passages[held.passage] === same)
     return held.startSeconds + Math.min(holding.gone, held.seconds);
   const inPassage = Math.min(same.bars, bar.played - passage.firstPlayed);
-  return intoBar(timeline, bars[same.firstPlayed - 1 + inPassage], into);
+  return intoBar(timeline, barNumbered(timeline, same.firstPlayed + inPassage), into);
 };
 
 /** So many ticks into a bar, or as far as it goes. */
 const intoBar = (
-  { bars, tempo, seconds: length, ticks: all }: PlacedSong['timeline'],
+  timeline: PlacedSong['timeline'],
   bar: PlayedBar | undefined,
   into: number,
 ): number => {
-  if (!bar) return length;
-  const next = bars[bar.played]?.startTicks ?? all;
-  if (bar.startTicks + into >= next) return bars[bar.played]?.startSeconds ?? length;
-  return into < 1 ? bar.startSeconds : secondsAt(tempo, ticks(bar.startTicks + into));
+  if (!bar) return timeline.seconds;
+  const next = barNumbered(timeline, bar.played + 1);
+  if (bar.startTicks + into >= (next?.startTicks ?? timeline.ticks))
+    return next?.startSeconds ?? timeline.seconds;
+  return into < 1 ? bar.startSeconds : secondsAt(timeline.tempo, ticks(bar.startTicks + into));
 };
 
 /** The same time through a section, or the last there is. */

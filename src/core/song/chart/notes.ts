@@ -1,6 +1,8 @@
 import { meterText } from '../../music/time';
 import {
   type Details,
+  type Every,
+  fromFirst,
   type Position,
   passesWords,
   positionText,
@@ -49,6 +51,12 @@ const SAYS: {
     tempo && `tempo ${tempoText(tempo, map.start.tempo.unit)}`,
     tempo?.kind === 'ramp' && toBar !== null && `by bar ${toBar}`,
   ],
+  grooveChanges: ({ id, to, every, groove, simile }, inside) => [
+    groove && (inside.map.patterns[groove]?.name ?? ''),
+    simile && 'in the same manner (simile)',
+    to && `for ${lengthOf(id, inside)}`,
+    everyWords(every),
+  ],
   dynamics: ({ id, level, timekeeper }, inside) => [
     level && levelWords(level),
     level && level.from !== level.to && `over ${lengthOf(id, inside)}`,
@@ -57,12 +65,18 @@ const SAYS: {
   fills: (fill, inside) => [
     fillWords(inside.map, fill),
     lengthOf(fill.id, inside),
+    everyWords(fill.every),
+    LEFT[fill.leaves],
     fill.lands === 'nothing' && 'then no crash',
     fill.lands === 'push' && 'push into the bar',
+    fill.notes,
   ],
-  hits: ({ id, kind, words }, inside) => [
-    [kind.replace('-', ' '), words].filter(Boolean).join(' '),
+  hits: ({ id, kind, words, plays, pattern, andBeat, every }, inside) => [
+    [hitName(kind, plays), words].filter(Boolean).join(' '),
+    pattern ? inside.map.patterns[pattern]?.name : plays !== 'accent' && plays,
     kind === 'stop' && lengthOf(id, inside),
+    andBeat && 'and on the beat',
+    everyWords(every),
   ],
   cues: ({ kind, words, byEar, by }) => [
     `${kind}: ${words}${byEar ? ' (not sure)' : ''}`,
@@ -70,6 +84,29 @@ const SAYS: {
   ],
   fermatas: ({ cue, seconds }) => (cue ? [`fermata until ${cue}`] : ['fermata', `${seconds} s`]),
 };
+
+/** What goes on under a fill. */
+const LEFT: Readonly<Record<Details['fills']['leaves'], string>> = {
+  nothing: '',
+  feet: 'the feet go on',
+  everything: 'over the groove',
+};
+
+/** What a hit is called: one that only makes the groove louder is an accent. */
+const hitName = (kind: Details['hits']['kind'], plays: Details['hits']['plays']): string =>
+  plays === 'accent' && kind === 'hit' ? 'accent' : kind.replace('-', ' ');
+
+/**
+ * How often a detail comes again, in words; nothing where it does not.
+ *
+ * @example everyWords({ bars: 1, toBar: 4 }) // => 'every bar to bar 4'
+ * @example everyWords({ bars: 2, toBar: null }) // => 'every 2 bars'
+ * @example everyWords(null) // => ''
+ */
+export const everyWords = (every: Every): string =>
+  every
+    ? `every ${every.bars === 1 ? 'bar' : `${every.bars} bars`}${every.toBar === null ? '' : ` to bar ${every.toBar}`}`
+    : '';
 
 const lengthOf = (id: string, { placed, timeline }: Inside): string => {
   const one = placed.get(id);
@@ -96,7 +133,7 @@ const END: Position = { bar: -1, ticks: Number.POSITIVE_INFINITY };
 /** What stands in a section, in the order of its bars. */
 export const notesOf = (own: SectionDetails, inside: Inside): ChartNote[] => {
   const { written, meterAt } = inside;
-  const barOf = ({ bar }: Position) => (bar > 0 ? bar : written.bars + 1 + bar);
+  const barOf = ({ bar }: Position) => fromFirst(bar, written.bars);
   // Where passes differ in length, the last bar has no one number.
   const alike = own.variations.every(({ bars }) => bars === null);
   const all = <K extends Kind>(kind: K) =>
@@ -110,6 +147,7 @@ export const notesOf = (own: SectionDetails, inside: Inside): ChartNote[] => {
     }));
   return [
     ...all('timeChanges'),
+    ...all('grooveChanges'),
     ...all('dynamics'),
     ...all('fills'),
     ...all('hits'),

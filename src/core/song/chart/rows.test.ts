@@ -63,7 +63,7 @@ test('what stands in a section comes in the order of its bars, with the bar of t
   ).toEqual([
     '2.4& (2) push',
     '3.1 (3) level 2 (p)',
-    '4.3 (4) fill into it, 4 bars 2 beats',
+    '4.3 (4) fill into it, 2 beats',
     '5.1 (5) listen: fiddle (not sure), from Tam',
     '8.3 (8) stop, 2 beats',
     'end (8) fermata, 2 s',

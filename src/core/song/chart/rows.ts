@@ -40,6 +40,8 @@ export type SectionRow = {
   readonly groove: string | undefined;
   /** What else holds all through it: part, feel, timekeeper, meter, tempo, click. */
   readonly how: readonly string[];
+  /** What to mind in it. */
+  readonly minds: string;
   /** What is different on some of its passes, each as a sentence. */
   readonly passes: readonly string[];
   /** What stands in it, in the order of its bars. */
@@ -85,6 +87,7 @@ export const chartRows = (map: RoadMap, timeline: Timeline): ChartRow[] => {
       dynamics: dynamicsText(level),
       groove: tacet ? undefined : map.patterns[groove ?? '']?.name,
       how: howWords(map, section),
+      minds: section.notes,
       passes: own.variations.map(
         (one) => `${passesWords(one.passes)}: ${variationWords(map, one)}`,
       ),
@@ -127,12 +130,14 @@ const startsOf = (repeat: string, { passages }: Timeline): number[] => {
 
 /** What holds all through a section, its level and its groove left out. */
 const howWords = (map: RoadMap, section: Section): string[] => {
-  const { timekeeper, feel, tacet, part, groove } = resolve(map, section);
+  const { timekeeper, feel, tacet, part, groove, sticks, snares } = resolve(map, section);
   const said = feelText(feel);
   return [
     tacet ? 'no drums' : groove ? '' : (part?.name ?? ''),
     said === 'straight' ? '' : said,
     timekeeper && !tacet ? timekeeperWords(timekeeper) : '',
+    sticks !== 'sticks' && !tacet ? `with ${sticks}` : '',
+    snares === 'off' && !tacet ? 'snares off' : '',
     section.meter ? `in ${meterText(section.meter)}` : '',
     section.tempo ? `tempo ${tempoText(section.tempo, map.start.tempo.unit)}` : '',
     section.click ? '' : 'no click',
@@ -145,6 +150,7 @@ export const variationWords = (map: RoadMap, one: Details['variations']): string
     one.bars !== null && `${one.bars} bars`,
     one.level && levelWords(one.level),
     one.part && map.parts[one.part]?.name,
+    one.groove && map.patterns[one.groove]?.name,
     one.feel && feelText(one.feel),
     one.timekeeper && timekeeperWords(one.timekeeper),
     one.tempo && `tempo ${tempoText(one.tempo, map.start.tempo.unit)}`,

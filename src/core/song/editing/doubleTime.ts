@@ -9,8 +9,11 @@ import {
   type Ticks,
 } from '../../music/time';
 import {
+  type Every,
   formOf,
+  fromFirst,
   MOST_BARS,
+  MOST_EVERY,
   type Position,
   type RoadMap,
   resolve,
@@ -93,16 +96,26 @@ const movedPlaces = (map: RoadMap, id: string, by: 2 | 0.5): Operation[] => {
   const passage = timeline.passages.find((one) => one.section === id)!;
   const bar = (passage.ticks / passage.bars) as Ticks;
   const moved = ({ bar: at, ticks }: Position): Position => {
-    const from = (at > 0 ? at - 1 : passage.bars + at) * bar + ticks;
-    const to = Math.round(from * by);
-    return { bar: Math.floor(to / bar) + 1, ticks: to % bar };
+    const from = (fromFirst(at, passage.bars) - 1) * bar + ticks;
+    // Nothing stands earlier than a bar before the section.
+    const to = Math.max(-bar, Math.round(from * by));
+    const line = Math.floor(to / bar);
+    return { bar: line + 1, ticks: to - line * bar };
   };
   return detailsIn(map, id).flatMap(({ where, detail }): Operation[] => {
     const places = (['at', 'from', 'to'] as const).flatMap((field) => {
-      const position = (detail as Record<string, unknown>)[field] as Position | null | undefined;
-      return position ? [[field, moved(position)] as const] : [];
+      const position = (detail as Record<string, unknown>)[field] as Position | 'end' | null;
+      return position && position !== 'end' ? [[field, moved(position)] as const] : [];
     });
+    const { every } = detail as { every?: Every };
+    const bars = every ? every.bars * by : 0;
+    const again =
+      every && Number.isInteger(bars) && bars <= MOST_EVERY
+        ? { every: { bars, toBar: every.toBar && Math.ceil(every.toBar * by) } }
+        : {};
     // As one: a beginning that is moved alone might lie behind its end.
-    return places.length === 0 ? [] : [patch(where, detail.id, Object.fromEntries(places))];
+    return places.length === 0
+      ? []
+      : [patch(where, detail.id, { ...Object.fromEntries(places), ...again })];
   });
 };

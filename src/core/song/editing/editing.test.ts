@@ -158,6 +158,18 @@ test('a section that follows its part again plays all of it, the groove too', ()
   expect(lines(after)).toContain('A: part P');
 });
 
+test('what comes again every so many bars, and what leads in, keeps its time in double time', () => {
+  const map = song(
+    'song 100, in 4/4, count 8\nR: 8, feel double-time; hit 1.3 every 2 bars to bar 5; fill 0.4',
+  );
+  const doubled = writtenDoubled(map, idOf(map, 'R'));
+  if (!doubled.ok) throw new Error(doubled.problem.message);
+  const after = done(map, doubled.value.operations);
+  expect(lines(after)[0]).toBe(
+    'R: 16, tempo 200, feel straight; fill 0.3; hit 2.1 every 4 bars to bar 10',
+  );
+});
+
 test('double-time feel written at twice the tempo lasts as long, and comes back', () => {
   const map = song(
     'song 100, in 4/4, count 4\nA: 8\nR: 8, feel double-time; fill 8.3 to 8.4\nO: 4',

@@ -10,6 +10,7 @@ import {
   LONGEST_FERMATA,
   levelSchema,
   nameSchema,
+  notesSchema,
   timekeeperSchema,
   wholeNumber,
   wordsSchema,
@@ -27,6 +28,21 @@ const placed = {
   passes: passesSchema.nullable().default(null),
 };
 
+export const MOST_EVERY = 32;
+
+/** Comes again every so many bars, as long as the section lasts or up to one of its bars. */
+const everySchema = z
+  .object({
+    bars: wholeNumber(1, MOST_EVERY, `It comes again every 1 to ${MOST_EVERY} bars.`),
+    /** The last bar that it may begin in; null for the end of the section. */
+    toBar: barsSchema.nullable().default(null),
+  })
+  .nullable()
+  .default(null);
+
+/** A place, or the end of the section. */
+const endSchema = positionSchema.or(z.literal('end')).nullable().default(null);
+
 /** What falls on the first beat after a fill. */
 export const LANDINGS = ['crash', 'nothing', 'push'] as const;
 /** What a fill leads to, as it is said. */
@@ -36,14 +52,24 @@ export const LANDING_WORDS = {
   push: 'a push before the bar',
 } as const;
 
+/** What a fill leaves sounding of the groove. */
+export const LEAVES = ['nothing', 'feet', 'everything'] as const;
+
 const fillShape = {
   ...placed,
   from: positionSchema,
-  /** Where it is over; null for the end of the section. */
-  to: positionSchema.nullable().default(null),
+  /** Where it is over; null for as long as its pattern lasts, or without one the next bar line. */
+  to: endSchema,
+  every: everySchema,
   name: wordsSchema.default(''),
+  /** What to mind. */
+  notes: notesSchema.default(''),
   /** What is played, where it is written out. */
   pattern: idSchema.nullable().default(null),
+  /** What of the groove goes on under it. */
+  leaves: z
+    .enum(LEAVES, { error: `A fill leaves ${LEAVES.join(', ')} of the groove sounding.` })
+    .default('nothing'),
   lands: z
     .enum(LANDINGS, { error: 'A fill lands on a crash, on nothing, or on a push before the bar.' })
     .default('crash'),
@@ -52,13 +78,46 @@ const fillShape = {
 /** Single strokes and silences that the band plays together. */
 export const HITS = ['hit', 'push', 'stop', 'choke', 'no-crash'] as const;
 
+/** What is struck in a hit: an accent is what the groove plays there, struck harder. */
+export const HIT_PLAYS = [
+  'everything',
+  'crash',
+  'crash and bass',
+  'snare and bass',
+  'accent',
+  'sticks',
+] as const;
+
 const hitShape = {
   ...placed,
   kind: z.enum(HITS, { error: `Here stands one of ${HITS.join(', ')}.` }),
   at: positionSchema,
-  /** Where a stop is over; null for the end of its bar. */
-  to: positionSchema.nullable().default(null),
+  /** Where a stop is over; null for the end of its bar. When a choked cymbal is caught; null for at once. */
+  to: endSchema,
+  every: everySchema,
+  /** Null for what is usual: everything, of a choke the crash and the bass drum. */
+  plays: z
+    .enum(HIT_PLAYS, { error: `A hit plays ${HIT_PLAYS.join(', ')}, or a pattern.` })
+    .nullable()
+    .default(null),
+  /** What is played instead, where it is written out. */
+  pattern: idSchema.nullable().default(null),
+  /** Of a push: the beat that it comes before is played as well. */
+  andBeat: z.boolean().default(false),
   words: wordsSchema.default(''),
+};
+
+/** Another groove from a place on, begun with its first bar. */
+const grooveChangeShape = {
+  ...placed,
+  at: positionSchema,
+  /** Where the groove of the section goes on; null for the end of the section. */
+  to: positionSchema.nullable().default(null),
+  every: everySchema,
+  /** The pattern; null where the groove of the section goes on. */
+  groove: idSchema.nullable().default(null),
+  /** In the same manner: free within what is written. */
+  simile: z.boolean().default(false),
 };
 
 /** The level or the timekeeper from a place on. */
@@ -120,15 +179,17 @@ const variationShape = {
   level: levelSchema.nullable().default(null),
   feel: feelSchema.nullable().default(null),
   timekeeper: timekeeperSchema.nullable().default(null),
+  groove: idSchema.nullable().default(null),
   tempo: tempoChangeSchema.nullable().default(null),
   tacet: z.boolean().nullable().default(null),
   click: z.boolean().nullable().default(null),
 };
 
 /** Whether two places of a section can be told to be the wrong way round, whatever its length. */
-const backwards = (from: Position, to: Position | null): boolean =>
+const backwards = (from: Position, to: Position | 'end' | null): boolean =>
   to !== null &&
-  from.bar > 0 === to.bar > 0 &&
+  to !== 'end' &&
+  from.bar >= 0 === to.bar >= 0 &&
   (from.bar > to.bar || (from.bar === to.bar && from.ticks >= to.ticks));
 
 const ENDS_BEFORE = { error: 'It ends before it begins.', path: ['to'] };
@@ -139,6 +200,13 @@ export const fillSchema = z
 export const hitSchema = z
   .looseObject(hitShape)
   .refine(({ at, to }) => !backwards(at, to), ENDS_BEFORE);
+export const grooveChangeSchema = z
+  .looseObject(grooveChangeShape)
+  .refine(({ at, to }) => !backwards(at, to), ENDS_BEFORE)
+  .refine(({ groove, simile }) => groove !== null || simile, {
+    error: 'Say which groove is played from here, or that it goes on in the same manner (simile).',
+    path: ['groove'],
+  });
 export const dynamicsSchema = z
   .looseObject(dynamicsShape)
   .refine(({ at, to }) => !backwards(at, to), ENDS_BEFORE)
@@ -164,6 +232,7 @@ export const variationSchema = z.looseObject(variationShape);
 export const DETAILS = {
   fills: fillSchema,
   hits: hitSchema,
+  grooveChanges: grooveChangeSchema,
   dynamics: dynamicsSchema,
   cues: cueSchema,
   fermatas: fermataSchema,
@@ -172,8 +241,10 @@ export const DETAILS = {
 } as const;
 
 export type DetailName = keyof typeof DETAILS;
+export type Every = z.infer<typeof everySchema>;
 export type Fill = z.infer<z.ZodObject<typeof fillShape>>;
 export type Hit = z.infer<z.ZodObject<typeof hitShape>>;
+export type GrooveChange = z.infer<z.ZodObject<typeof grooveChangeShape>>;
 export type DynamicsChange = z.infer<z.ZodObject<typeof dynamicsShape>>;
 export type Cue = z.infer<z.ZodObject<typeof cueShape>>;
 export type Fermata = z.infer<z.ZodObject<typeof fermataShape>>;
@@ -182,6 +253,7 @@ export type Variation = z.infer<z.ZodObject<typeof variationShape>>;
 export type Details = {
   readonly fills: Fill;
   readonly hits: Hit;
+  readonly grooveChanges: GrooveChange;
   readonly dynamics: DynamicsChange;
   readonly cues: Cue;
   readonly fermatas: Fermata;

@@ -1,28 +1,21 @@
 import * as z from 'zod';
 import { fail, ok, type Result } from '../../base/result';
 import { barTicks, beatTicks, type Meter, type Ticks, ticks } from '../../music/time';
-import { MOST_BARS } from './values';
+import { MOST_BARS, wholeNumber } from './values';
 
-const BAR = 'A bar is counted from 1, or back from the last as -1, -2.';
+const BAR =
+  'A bar is counted from 1, back from the last as -1, -2, or is 0, the bar before the first.';
 const TICKS = 'A place in the bar is a whole number of ticks from its first beat.';
 
 /**
  * A place inside a section. The bar is counted from 1; a negative bar counts back from the last, so
- * that “the last bar” stays the last when the section grows. The rest is exact, in ticks from the
- * bar line.
+ * that “the last bar” stays the last when the section grows. Bar 0 is the bar before the first, in the
+ * meter of the first: a fill that leads into the section, or what stands in the pickup or the count-in
+ * of the song. The rest is exact, in ticks from the bar line.
  */
 export const positionSchema = z.object({
-  bar: z
-    .number({ error: BAR })
-    .int(BAR)
-    .min(-MOST_BARS, BAR)
-    .max(MOST_BARS, BAR)
-    .refine((bar) => bar !== 0, BAR),
-  ticks: z
-    .number({ error: TICKS })
-    .int(TICKS)
-    .min(0, TICKS)
-    .max(32 * 80_640, TICKS),
+  bar: wholeNumber(-MOST_BARS, MOST_BARS, BAR),
+  ticks: wholeNumber(0, 32 * 80_640, TICKS),
 });
 
 export type Position = { readonly bar: number; readonly ticks: number };
@@ -30,9 +23,12 @@ export type Position = { readonly bar: number; readonly ticks: number };
 /** A bar of a section as far as places need it. */
 type Bar = { readonly meter: Meter; readonly startTicks: number };
 
-/** The bar of a section that a position names; nothing where the section is shorter. */
+/** The number of a bar counted from the first, in a section of so many; 0 is the bar before it. */
+export const fromFirst = (bar: number, bars: number): number => (bar < 0 ? bars + 1 + bar : bar);
+
+/** The bar of a section that a position names; nothing where the section is shorter, or before it. */
 export const barAt = <T>(bars: readonly T[], { bar }: Position): T | undefined =>
-  bars[bar > 0 ? bar - 1 : bars.length + bar];
+  bars[fromFirst(bar, bars.length) - 1];
 
 /**
  * Where a position lies among the bars of a pass.
@@ -40,9 +36,10 @@ export const barAt = <T>(bars: readonly T[], { bar }: Position): T | undefined =
  * @returns nothing where there is no such bar, or the bar is over before
  */
 export const ticksIn = (bars: readonly Bar[], position: Position): Ticks | undefined => {
-  const bar = barAt(bars, position);
+  const bar = barAt(bars, position.bar === 0 ? { ...position, bar: 1 } : position);
   if (!bar || position.ticks >= barTicks(bar.meter)) return undefined;
-  return ticks(bar.startTicks + position.ticks);
+  const before = position.bar === 0 ? barTicks(bar.meter) : 0;
+  return ticks(bar.startTicks - before + position.ticks);
 };
 
 /** The offsets of the sixteenth-note count words, in sixteenths of the beat: & is half-way. */
@@ -50,7 +47,8 @@ const COUNTS: Readonly<Record<string, number>> = { e: 1 / 4, '&': 1 / 2, a: 3 / 
 
 /**
  * A position as it is typed: `7.3` bar 7 beat 3, `7.3&`, `7.3e`, `7.3a`, `7.3+1/3` for any other
- * part of a beat, `last.4`, `last-1.1`. The beat is that of the meter.
+ * part of a beat, `last.4`, `last-1.1`, `0.4` the last beat before bar 1 of 4/4. The beat is that of
+ * the meter.
  */
 export const positionText = ({ bar, ticks: offset }: Position, meter: Meter): string => {
   const beat = beatTicks(meter);
@@ -61,7 +59,7 @@ export const positionText = ({ bar, ticks: offset }: Position, meter: Meter): st
 };
 
 const barText = (bar: number): string =>
-  bar > 0 ? String(bar) : bar === -1 ? 'last' : `last-${-bar - 1}`;
+  bar >= 0 ? String(bar) : bar === -1 ? 'last' : `last-${-bar - 1}`;
 
 const fraction = (part: number, whole: number): string => {
   const shared = divisor(part, whole);
@@ -83,7 +81,6 @@ export const parsePosition = (text: string, meterAt: (bar: number) => Meter): Re
   const match = POSITION.exec(text.trim().toLowerCase());
   if (!match) return fail('invalid', 'Place', HELP);
   const bar = match[1] ? Number(match[1]) : -1 - Number(match[2] ?? 0);
-  if (bar === 0) return fail('invalid', 'Place', BAR);
   const meter = meterAt(bar);
   const beat = Number(match[3] ?? 1);
   if (beat < 1 || beat > meter.numerator) {

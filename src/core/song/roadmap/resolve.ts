@@ -4,7 +4,7 @@ import { holdsOn } from './passes';
 import { USUAL_PHRASE } from './phrases';
 import type { Part, RoadMap, Section } from './schema';
 import type { TempoChange } from './tempoChange';
-import type { Feel, LevelRange, Timekeeper } from './values';
+import type { Feel, LevelRange, Snares, Sticks, Timekeeper } from './values';
 
 /** What holds where neither the section nor its part says anything. */
 export const STRAIGHT: Feel = { backbeat: 'normal', swing: null, style: '' };
@@ -14,6 +14,8 @@ const USUAL = {
   feel: STRAIGHT,
   level: { from: 3, to: 3 } as LevelRange,
   timekeeper: null,
+  sticks: 'sticks',
+  snares: 'on',
   groove: null,
 } as const;
 
@@ -25,6 +27,8 @@ export type Resolved = {
   readonly feel: Feel;
   readonly level: LevelRange;
   readonly timekeeper: Timekeeper | null;
+  readonly sticks: Sticks;
+  readonly snares: Snares;
   /** The pattern that is played. */
   readonly groove: string | null;
   readonly tempo: TempoChange | null;
@@ -33,7 +37,16 @@ export type Resolved = {
 };
 
 /** The properties that a section inherits from its part. */
-export const INHERITED = ['bars', 'phrase', 'feel', 'level', 'timekeeper', 'groove'] as const;
+export const INHERITED = [
+  'bars',
+  'phrase',
+  'feel',
+  'level',
+  'timekeeper',
+  'sticks',
+  'snares',
+  'groove',
+] as const;
 
 /**
  * What a section comes to on a pass: what a variation of this pass says, else the section itself,
@@ -55,7 +68,9 @@ export const resolve = (
     feel: said.feel ?? section.feel ?? part?.feel ?? USUAL.feel,
     level: said.level ?? section.level ?? part?.level ?? USUAL.level,
     timekeeper: said.timekeeper ?? section.timekeeper ?? part?.timekeeper ?? USUAL.timekeeper,
-    groove: section.groove ?? part?.groove ?? USUAL.groove,
+    sticks: section.sticks ?? part?.sticks ?? USUAL.sticks,
+    snares: section.snares ?? part?.snares ?? USUAL.snares,
+    groove: said.groove ?? section.groove ?? part?.groove ?? USUAL.groove,
     tempo: said.tempo ?? section.tempo,
     tacet: said.tacet ?? section.tacet,
     click: said.click ?? section.click,
@@ -64,7 +79,7 @@ export const resolve = (
 
 type Varied = Pick<
   Variation,
-  'bars' | 'part' | 'level' | 'feel' | 'timekeeper' | 'tempo' | 'tacet' | 'click'
+  'bars' | 'part' | 'level' | 'feel' | 'timekeeper' | 'groove' | 'tempo' | 'tacet' | 'click'
 >;
 
 const NOTHING: Varied = {
@@ -73,6 +88,7 @@ const NOTHING: Varied = {
   level: null,
   feel: null,
   timekeeper: null,
+  groove: null,
   tempo: null,
   tacet: null,
   click: null,

@@ -12,7 +12,10 @@ import {
   levelSchema,
   MOST_TIMES,
   nameSchema,
+  notesSchema,
   phraseSchema,
+  snaresSchema,
+  sticksSchema,
   timekeeperSchema,
   timesSchema,
   wholeNumber,
@@ -29,6 +32,8 @@ const partShape = {
   feel: feelSchema.nullable().default(null),
   level: levelSchema.nullable().default(null),
   timekeeper: timekeeperSchema.nullable().default(null),
+  sticks: sticksSchema.nullable().default(null),
+  snares: snaresSchema.nullable().default(null),
   /** The pattern it plays. */
   groove: idSchema.nullable().default(null),
 };
@@ -57,6 +62,8 @@ const sectionShape = {
   feel: feelSchema.nullable(),
   level: levelSchema.nullable(),
   timekeeper: timekeeperSchema.nullable().default(null),
+  sticks: sticksSchema.nullable().default(null),
+  snares: snaresSchema.nullable().default(null),
   groove: idSchema.nullable().default(null),
   times: timesSchema,
   tempo: tempoChangeSchema.nullable(),
@@ -69,6 +76,8 @@ const sectionShape = {
   vamp: vampSchema.default(null),
   /** When it was heard to begin in the recording, in seconds. */
   inRecording: momentSchema.nullable().default(null),
+  /** What to mind. */
+  notes: notesSchema.default(''),
 };
 
 /** Sections that are played several times over, with endings that serve some of the passes. */
@@ -91,6 +100,7 @@ const endingShape = {
 const dismissedShape = { id: idSchema };
 
 export const MOST_LEAD = 64;
+const MOST_FIRST_BAR = 9999;
 /** What holds at bar 1, and how the song gets there. */
 const startShape = {
   tempo: tempoSchema,
@@ -103,6 +113,14 @@ const startShape = {
   recording: momentSchema.default(0),
   /** Where the music ends in that recording; null where nobody has said. */
   recordingEnd: momentSchema.nullable().default(null),
+  /** The number of bar 1, where the song is a part of something longer. */
+  firstBar: wholeNumber(
+    1,
+    MOST_FIRST_BAR,
+    `The first bar is a number from 1 to ${MOST_FIRST_BAR}.`,
+  ).default(1),
+  /** What to mind in the song as a whole. */
+  notes: notesSchema.default(''),
 };
 
 /** Records are loose: what a newer version has added to them survives a round trip. */

@@ -5,6 +5,7 @@ export {
   LONGEST_NAME,
   LONGEST_WORDS,
   nameSchema,
+  notesSchema,
   wholeNumber,
   wordsSchema,
 } from '../../base/fields';
@@ -43,6 +44,12 @@ export const timekeeperSchema = z.enum(TIMEKEEPERS, {
   error: `The timekeeper are ${TIMEKEEPERS.slice(0, 4).join(', ')}, or the hand is on the ride or the crash.`,
 });
 
+/** What the hands hold, and whether the snares lie against the drum. */
+export const STICKS = ['sticks', 'brushes', 'rods', 'mallets'] as const;
+export const sticksSchema = z.enum(STICKS, { error: `It is played with ${STICKS.join(', ')}.` });
+export const SNARES = ['on', 'off'] as const;
+export const snaresSchema = z.enum(SNARES, { error: 'The snares are on or off.' });
+
 const SWING = 'A swing ratio is a number from 1 (straight) to 4.';
 export const feelSchema = z.object({
   /** Half-time and double-time move the backbeat, never the tempo or the bar count. */
@@ -61,4 +68,6 @@ export const feelSchema = z.object({
 export type Level = (typeof LEVELS)[number];
 export type LevelRange = z.infer<typeof levelSchema>;
 export type Timekeeper = (typeof TIMEKEEPERS)[number];
+export type Sticks = (typeof STICKS)[number];
+export type Snares = (typeof SNARES)[number];
 export type Feel = z.infer<typeof feelSchema>;

@@ -44,7 +44,7 @@ export const barClicks = (
     const pattern = leftIn(
       patterns(bar.meter, clickSettings, parts),
       clickSettings.silence,
-      bar.played,
+      bar.played - bars[0]!.played + 1,
     );
     for (const { offset, kind } of pattern) {
       const at = ticks(bar.startTicks + offset);

@@ -1,4 +1,5 @@
 import type { ClickSettings } from '../../music/click';
+import { patternTicks } from '../../music/kit';
 import { beatTicks, seconds, type Ticks, ticks } from '../../music/time';
 import type { RoadMap } from '../roadmap';
 import { barClicks, countInClicks, settingsOf } from './clicks';
@@ -36,7 +37,11 @@ export const compile = (map: RoadMap, above: readonly ClickSettings[] = []): Tim
     passages,
     bars,
     clicks,
-    details: placeDetails(laid.passes, timeOf),
+    details: placeDetails(laid.passes, {
+      timeOf,
+      earliest: -countIn.ticks,
+      lasts: (id) => map.patterns[id ?? ''] && patternTicks(map.patterns[id ?? '']!),
+    }),
     fermatas: placeFermatas(fermatas, timeOf),
     written: laid.written,
     ticks: length,
@@ -72,6 +77,8 @@ const passagesOf = (
       phrase: resolved.phrase,
       feel: resolved.feel,
       timekeeper: resolved.timekeeper,
+      sticks: resolved.sticks,
+      snares: resolved.snares,
       groove: resolved.groove ?? undefined,
       level: levelOf(pass),
       click: resolved.click,

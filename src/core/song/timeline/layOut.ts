@@ -11,6 +11,7 @@ import {
   detailsBySection,
   type FormNode,
   formOf,
+  fromFirst,
   type LevelRange,
   NO_DETAILS,
   onPass,
@@ -60,7 +61,7 @@ export const layOut = (map: RoadMap): LaidOutSong => {
   const states = enteringStates(map, form, details);
   const plain = new Map<string, Resolved>();
   let at = 0;
-  let played = 1;
+  let played = map.start.firstBar;
   const longest = new Map<string, number>();
   const passes = unroll(form).map((pass, index): LaidPass => {
     const { section } = pass;
@@ -197,7 +198,7 @@ const writtenPlaces = (
   longest: ReadonlyMap<string, number>,
 ): LaidOutSong['written'] => {
   const places = new Map<string, { first: number; bars: number }>();
-  let next = 1;
+  let next = map.start.firstBar;
   const walk = (nodes: readonly FormNode[]) => {
     for (const node of nodes) {
       if (node.kind === 'section') {
@@ -242,7 +243,7 @@ export const writtenMeters = (map: RoadMap): ReadonlyMap<string, MeterAt> => {
       const { bars } = resolve(map, section);
       const first = section.meter ?? state.meter;
       const at: MeterAt = (bar) => {
-        const counted = bar > 0 ? bar : bars + 1 + bar;
+        const counted = bar === 0 ? 1 : fromFirst(bar, bars);
         return timeChanges.findLast((timeChange) => timeChange.bar <= counted)?.meter ?? first;
       };
       return [id, at];

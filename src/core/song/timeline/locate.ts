@@ -155,3 +155,12 @@ const countInPlace = (countIn: Timeline['countIn'], position: Ticks): Place => {
 /** The first where none starts so early. */
 const lastIn = <T>(items: readonly T[], value: number, startOf: (item: T) => number): number =>
   Math.max(0, lastAtOrBefore(items, value, startOf));
+
+/**
+ * The bar of a number, as bars are counted when the song is played; nothing where there is none. The
+ * first has the number that the road map gives it.
+ */
+export const barNumbered = (
+  { bars }: Pick<Timeline, 'bars'>,
+  number: number,
+): PlayedBar | undefined => bars[number - (bars[0]?.played ?? 1)];

@@ -1,4 +1,5 @@
 import { exactClock, type Meter, parseClock, type Rate } from '../../music/time';
+import { barNumbered } from './locate';
 import { barAtTime, barsInTime, timeOfBar } from './recording';
 import type { Timeline } from './types';
 
@@ -35,15 +36,19 @@ export const answer = (text: string, asked: Asked): Answer | undefined => {
 
 const barAnswer = ({ timeline, offset }: Asked, time: number): Answer => {
   const place = barAtTime(timeline, offset, time);
-  if (!place) return { sentence: time < offset ? 'Before bar 1' : 'After the last bar' };
+  if (!place)
+    return {
+      sentence:
+        time < offset ? `Before bar ${timeline.bars[0]?.played ?? 1}` : 'After the last bar',
+    };
   const beat = Math.floor(place.beat * 100 + 1e-6) / 100;
   return { sentence: `Bar ${place.played}, beat ${beat}, ${place.name}`, section: place.section };
 };
 
 const timeAnswer = ({ timeline, offset }: Asked, played: number, beat: number): Answer => {
   const time = timeOfBar(timeline, offset, played, beat);
-  const passage =
-    timeline.bars[played - 1] && timeline.passages[timeline.bars[played - 1]!.passage];
+  const bar = barNumbered(timeline, played);
+  const passage = bar && timeline.passages[bar.passage];
   if (time === undefined || !passage)
     return { sentence: `There is no bar ${played}${beat > 1 ? ` with a beat ${beat}` : ''}` };
   return { sentence: `${exactClock(time)}, ${passage.name}`, section: passage.section };

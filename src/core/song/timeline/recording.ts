@@ -7,7 +7,7 @@ import {
   seconds,
   ticks,
 } from '../../music/time';
-import { locate, secondsAt } from './locate';
+import { barNumbered, locate, secondsAt } from './locate';
 import type { Timeline } from './types';
 
 /** A place by bar and beat, with repeats unrolled. */
@@ -58,7 +58,7 @@ export const timeOfBar = (
   played: number,
   beat = 1,
 ): Seconds | undefined => {
-  const bar = timeline.bars[played - 1];
+  const bar = barNumbered(timeline, played);
   if (!bar || beat < 1 || beat >= bar.meter.numerator + 1) return undefined;
   const at = ticks(bar.startTicks + (beat - 1) * beatTicks(bar.meter));
   return seconds(secondsAt(timeline.tempo, at) + offset);

@@ -2,10 +2,28 @@ import fc from 'fast-check';
 import { parseDocument } from '../../base/document';
 import { elapsed, seconds, TICKS_PER_QUARTER, ticks } from '../../music/time';
 import { quarter, roadMapOf, roadMaps } from '../../testing';
+import { roadMapFrom } from '../../text/shorthand/from';
 import { playedBars, roadMapKind } from '../roadmap';
-import { compile, locate, secondsAt, speedAt, ticksAt } from '.';
+import { barAtTime, barNumbered, compile, locate, secondsAt, speedAt, ticksAt, timeOfBar } from '.';
 
 const at100 = { tempo: { perMinute: 100, unit: 'quarter' as const } };
+
+test('a song that is a part of something longer counts its bars from there', () => {
+  const map = roadMapFrom('song 120, in 4/4, count 4, from bar 106\nA: 4, x 2\nB: 8');
+  const timeline = compile(map);
+  expect(timeline.bars.map(({ played }) => played)).toEqual(
+    Array.from({ length: 16 }, (_, index) => 106 + index),
+  );
+  expect(timeline.written.get(timeline.passages[2]!.section)).toEqual({ first: 110, bars: 8 });
+  expect(barNumbered(timeline, 106)).toBe(timeline.bars[0]);
+  expect(barNumbered(timeline, 121)).toBe(timeline.bars[15]);
+  expect([barNumbered(timeline, 105), barNumbered(timeline, 122)]).toEqual([undefined, undefined]);
+  expect(timeOfBar(timeline, 0, 107)).toBe(2);
+  expect(barAtTime(timeline, 0, 2.6)?.played).toBe(107);
+  // Clicks left out by bars are counted from the beginning of the song.
+  const plain = compile({ ...map, start: { ...map.start, firstBar: 1 } });
+  expect(timeline.clicks).toEqual(plain.clicks);
+});
 
 test('161 s after bar 1 at 100 in 4/4 lies in bar 68 on beat 1⅓', () => {
   const place = locate(compile(roadMapOf([{ bars: 100 }], at100)), seconds(161));

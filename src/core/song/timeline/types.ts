@@ -1,6 +1,16 @@
 import type { ClickKind, ClickSound, FullClickSettings } from '../../music/click';
 import type { Meter, Seconds, Stretch, Ticks } from '../../music/time';
-import type { Cue, DynamicsChange, Feel, Fill, Hit, Timekeeper } from '../roadmap';
+import type {
+  Cue,
+  DynamicsChange,
+  Feel,
+  Fill,
+  GrooveChange,
+  Hit,
+  Snares,
+  Sticks,
+  Timekeeper,
+} from '../roadmap';
 
 /** A stretch of the tempo map with where it begins. Zero is the first beat of bar 1. */
 export type TempoSegment = Stretch & {
@@ -10,9 +20,9 @@ export type TempoSegment = Stretch & {
 
 /** One bar as it goes by. */
 export type PlayedBar = {
-  /** Counted with repeats unrolled, from 1. */
+  /** Its number, with repeats unrolled; the first has that of the road map’s first bar. */
   readonly played: number;
-  /** Counted with repeats folded, from 1. */
+  /** Its number by the page, with repeats folded. */
   readonly written: number;
   /** Which of the timeline's passages it belongs to. */
   readonly passage: number;
@@ -46,7 +56,9 @@ export type Passage = {
   readonly phrase: number;
   readonly feel: Feel;
   readonly timekeeper: Timekeeper | null;
-  /** The pattern that is played, by id. */
+  readonly sticks: Sticks;
+  readonly snares: Snares;
+  /** The pattern that is played, by id; changes of groove within it stand among the details. */
   readonly groove: string | undefined;
   /** Level at its beginning and its end, 1 to 5; between the whole numbers within a crescendo. */
   readonly level: { readonly from: number; readonly to: number };
@@ -85,6 +97,7 @@ export type PlacedDetail = Placed &
   (
     | { readonly kind: 'fill'; readonly detail: Fill }
     | { readonly kind: 'hit'; readonly detail: Hit }
+    | { readonly kind: 'groove'; readonly detail: GrooveChange }
     | { readonly kind: 'dynamics'; readonly detail: DynamicsChange }
     | { readonly kind: 'cue'; readonly detail: Cue }
   );

@@ -4,8 +4,10 @@ import {
   type DetailName,
   type Details,
   type DynamicsChange,
+  type Every,
   type Fermata,
   type Fill,
+  type GrooveChange,
   type Hit,
   levelText,
   type Passes,
@@ -35,8 +37,16 @@ const onText = (passes: Passes | null): string => (passes ? `on ${passesText(pas
 const place = (position: Position, { meterAt }: Context): string =>
   positionText(position, meterAt(position.bar));
 
-const until = (position: Position | null, context: Context): string =>
-  position ? `to ${place(position, context)}` : '';
+const until = (to: Position | 'end' | null, context: Context): string =>
+  to === null ? '' : `to ${to === 'end' ? 'end' : place(to, context)}`;
+
+const again = (every: Every): string =>
+  every
+    ? join(
+        `every ${every.bars === 1 ? 'bar' : `${every.bars} bars`}`,
+        every.toBar !== null && `to bar ${every.toBar}`,
+      )
+    : '';
 
 const played = (name: string | undefined): string => (name ? `plays ${quote(name)}` : '');
 
@@ -46,18 +56,42 @@ type Printers = {
 
 /** Each detail as the words behind a semicolon. */
 const PRINTERS: Printers = {
-  fills: ({ from, to, name, pattern, lands, passes }: Fill, context) =>
+  fills: ({ from, to, every, name, notes, pattern, leaves, lands, passes }: Fill, context) =>
     join(
       'fill',
       place(from, context),
       until(to, context),
+      again(every),
       name && quote(name),
       pattern && played(context.nameOf(pattern)),
+      leaves !== 'nothing' && `over ${leaves}`,
       lands !== 'crash' && `lands ${lands}`,
+      notes && `note ${quote(notes)}`,
       onText(passes),
     ),
-  hits: ({ kind, at, to, words, passes }: Hit, context) =>
-    join(kind, place(at, context), until(to, context), words && quote(words), onText(passes)),
+  hits: ({ kind, at, to, every, plays, pattern, andBeat, words, passes }: Hit, context) =>
+    join(
+      kind,
+      place(at, context),
+      until(to, context),
+      again(every),
+      pattern ? played(context.nameOf(pattern)) : plays && `plays ${plays}`,
+      andBeat && 'and beat',
+      words && quote(words),
+      onText(passes),
+    ),
+  grooveChanges: ({ at, to, every, groove, simile, passes }: GrooveChange, context) => {
+    const name = groove ? context.nameOf(groove) : undefined;
+    return join(
+      'from',
+      place(at, context),
+      name !== undefined && `groove ${quote(name)}`,
+      simile && 'simile',
+      until(to, context),
+      again(every),
+      onText(passes),
+    );
+  },
   dynamics: ({ at, to, level, timekeeper, passes }: DynamicsChange, context) =>
     join(
       'from',
@@ -108,6 +142,7 @@ const PRINTERS: Printers = {
 const ORDER: readonly DetailName[] = [
   'timeChanges',
   'variations',
+  'grooveChanges',
   'dynamics',
   'fills',
   'hits',
@@ -133,6 +168,6 @@ export const detailTexts = (details: SectionDetails, context: Context): string[]
 /** Those counted from the end come last. */
 const placeOf = (detail: Details[DetailName]): number => {
   const at = ('from' in detail && detail.from) || ('at' in detail && detail.at) || null;
-  if (at) return (at.bar > 0 ? at.bar : 1e5 + at.bar) * 1e7 + at.ticks;
+  if (at) return (at.bar >= 0 ? at.bar : 1e5 + at.bar) * 1e7 + at.ticks;
   return 'bar' in detail ? (detail.bar as number) : Number.MAX_SAFE_INTEGER;
 };

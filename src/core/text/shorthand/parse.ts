@@ -138,13 +138,20 @@ const readSong = (draft: Draft, piece: Piece, line: number) => {
       start.countIn = parseWhole(rest);
       counted = true;
     } else if (word === 'pickup') start.pickup = parseWhole(rest);
+    else if (/^from bar\b/i.test(item.text)) start.firstBar = parseWhole(item.text.slice(8).trim());
+    else if (word === 'note') start.notes = readName({ text: rest, column: 0 });
     else if (word === 'recording') Object.assign(start, readRecording(rest));
     else {
       const tempo = parseTempo(item.text, 'quarter');
       if (tempo.ok && tempo.value?.kind === 'held') {
         start.tempo = { perMinute: tempo.value.perMinute, unit: tempo.value.unit };
       } else
-        refuse(draft, line, item, 'Here stands the tempo, in a meter, count, pickup or recording.');
+        refuse(
+          draft,
+          line,
+          item,
+          'Here stands the tempo, in a meter, count, pickup, from bar, recording or a note.',
+        );
     }
   }
   const parsed = startSchema.safeParse(start);
@@ -202,7 +209,7 @@ const readPart = (draft: Draft, piece: Piece, line: number) => {
   addPart(draft, name, said, line, piece);
 };
 
-const PART_SAYS = ['bars', 'level', 'feel', 'timekeeper', 'phrase', 'groove'];
+const PART_SAYS = ['bars', 'level', 'feel', 'timekeeper', 'sticks', 'snares', 'phrase', 'groove'];
 
 const addPart = (draft: Draft, name: string, said: object, line: number, piece: Piece): string => {
   const id = draft.newId('parts');
@@ -290,6 +297,8 @@ const SECTION_SAYS = [
   'meter',
   'feel',
   'timekeeper',
+  'sticks',
+  'snares',
   'phrase',
   'part',
   'groove',
@@ -297,6 +306,7 @@ const SECTION_SAYS = [
   'click',
   'vamp',
   'inRecording',
+  'notes',
 ];
 
 const readSection = (draft: Draft, piece: Piece, line: number) => {
@@ -365,8 +375,18 @@ const readWaiting = (draft: Draft) => {
         refuse(draft, line, read.at ?? trimmed(piece), read.problem.message);
         continue;
       }
-      const { where, fields, said, plays } = read.value;
-      const pattern = plays ? { pattern: patternOf(draft, plays, line, piece) } : {};
+      const { where, fields, said, pattern: named = said?.groove } = read.value;
+      const pattern =
+        named === undefined
+          ? {}
+          : {
+              [where === 'fills' || where === 'hits' ? 'pattern' : 'groove']: patternOf(
+                draft,
+                named,
+                line,
+                piece,
+              ),
+            };
       const part = said?.part === undefined ? {} : { part: partOf(draft, said.part, line, piece) };
       insert(
         draft,

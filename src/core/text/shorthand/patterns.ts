@@ -12,7 +12,7 @@ import {
   written,
 } from '../../music/kit';
 import { type Meter, meterText } from '../../music/time';
-import { parseMeter, parseWhole, type RoadMap } from '../../song/roadmap';
+import { parseMeter, parseTempo, parseWhole, type RoadMap, tempoText } from '../../song/roadmap';
 import { cut, nameText, type Piece, quote, readName, trimmed } from './text';
 
 /**
@@ -59,7 +59,7 @@ export const readPattern = (line: Piece, meter: Meter): Result<ReadPattern> & { 
 
 type Item = { readonly fields: Partial<Pattern>; readonly of?: string };
 
-const HELP = `Behind the name stand in (a meter), beats, ${SCHOOLS.join(', ')}, note "…", or ${VARIANTS.slice(1).join(' of, ')} of another.`;
+const HELP = `Behind the name stand in (a meter), beats, ${SCHOOLS.join(', ')}, learnt at (a tempo), note "…", or ${VARIANTS.slice(1).join(' of, ')} of another.`;
 
 const readItem = ({ text }: Piece): Result<Item> => {
   const variant = VARIANTS.find((one) => text.toLowerCase().startsWith(`${one} of `));
@@ -71,6 +71,12 @@ const readItem = ({ text }: Piece): Result<Item> => {
   if (school) return ok({ fields: { sticking: school } });
   const beats = /^(\d+) beats?$/i.exec(text);
   if (beats) return ok({ fields: { beats: parseWhole(beats[1]!) } });
+  if (/^learnt at\s/i.test(text)) {
+    const tempo = parseTempo(text.slice(10), 'quarter');
+    return tempo.ok && tempo.value?.kind === 'held'
+      ? ok({ fields: { learntAt: { perMinute: tempo.value.perMinute, unit: tempo.value.unit } } })
+      : fail('invalid', '', 'Say at which tempo it was learnt, like learnt at 126.');
+  }
   if (/^note\s/i.test(text))
     return ok({ fields: { words: readName({ text: text.slice(5), column: 0 }) } });
   const meter = parseMeter(text.replace(/^in\s+/i, ''));
@@ -87,7 +93,7 @@ export const patternLines = (map: RoadMap): string[] => {
 };
 
 const line = (map: RoadMap, pattern: Pattern): string => {
-  const { kind, name, meter, beats, sticking, words, of, variant } = pattern;
+  const { kind, name, meter, beats, sticking, learntAt, words, of, variant } = pattern;
   const original = of ? map.patterns[of] : undefined;
   const whole = patternBars(pattern) * meter.numerator;
   const head = [
@@ -96,6 +102,7 @@ const line = (map: RoadMap, pattern: Pattern): string => {
     beats !== whole && `${beats} beats`,
     original && variant !== 'full' && `${variant satisfies Variant} of ${nameText(original.name)}`,
     sticking !== 'natural' && sticking,
+    learntAt && `learnt at ${tempoText({ kind: 'held', ...learntAt }, 'quarter')}`,
     words !== '' && `note ${quote(words)}`,
   ];
   return `${head.filter(Boolean).join(', ')} = ${printTyped(pattern)}`;

@@ -33,14 +33,16 @@ type Printing = {
 };
 
 const songLine = ({ start }: RoadMap): string => {
-  const { tempo, meter, countIn, pickup, recording, recordingEnd } = start;
+  const { tempo, meter, countIn, pickup, firstBar, recording, recordingEnd, notes } = start;
   return [
     `song ${tempoText({ kind: 'held', ...tempo }, 'quarter')}`,
     `in ${meterText(meter)}`,
     `count ${countIn}`,
     pickup > 0 && `pickup ${pickup}`,
+    firstBar !== 1 && `from bar ${firstBar}`,
     (recording !== 0 || recordingEnd !== null) &&
       `recording ${exactClock(recording)}${recordingEnd === null ? '' : ` to ${exactClock(recordingEnd)}`}`,
+    notes && `note ${quote(notes)}`,
   ]
     .filter(Boolean)
     .join(', ');

@@ -1,3 +1,4 @@
+import type * as z from 'zod';
 import { fail, ok, type Result } from '../../base/result';
 import { exactClock, type Meter, meterText, type NoteValue, parseClock } from '../../music/time';
 import {
@@ -11,8 +12,11 @@ import {
   parseTempo,
   parseWhole,
   type RoadMap,
+  type Snares,
+  type Sticks,
+  snaresSchema,
+  sticksSchema,
   type TempoChange,
-  TIMEKEEPERS,
   type Timekeeper,
   tempoText,
   timekeeperSchema,
@@ -28,6 +32,8 @@ export type Said = {
   meter?: Meter;
   feel?: Feel;
   timekeeper?: Timekeeper;
+  sticks?: Sticks;
+  snares?: Snares;
   phrase?: number;
   /** The name of the part. */
   part?: string;
@@ -37,6 +43,7 @@ export type Said = {
   click?: boolean;
   vamp?: { cue: string };
   inRecording?: number;
+  notes?: string;
 };
 
 /** The name of a part or a pattern by its id. */
@@ -53,6 +60,8 @@ export const saidText = (said: Said, unit: NoteValue): string[] =>
     said.meter && `in ${meterText(said.meter)}`,
     said.feel && `feel ${feelItem(said.feel)}`,
     said.timekeeper && `timekeeper ${said.timekeeper}`,
+    said.sticks && `with ${said.sticks}`,
+    said.snares && `snares ${said.snares}`,
     said.groove !== undefined && `groove ${nameText(said.groove)}`,
     said.phrase !== undefined && `phrase ${said.phrase}`,
     said.tacet === true && 'tacet',
@@ -61,6 +70,7 @@ export const saidText = (said: Said, unit: NoteValue): string[] =>
     said.click === true && 'click',
     said.inRecording !== undefined && `recorded ${exactClock(said.inRecording)}`,
     said.vamp && `vamp${said.vamp.cue ? ` ${quote(said.vamp.cue)}` : ''}`,
+    said.notes ? `note ${quote(said.notes)}` : undefined,
   ].filter((item): item is string => typeof item === 'string');
 
 /** A feel in one item: its words joined by `+`, the style in quotes where it would be misread. */
@@ -79,7 +89,7 @@ const readsAsStyle = (style: string): boolean => {
 };
 
 const HELP =
-  'Here stands bars, x times, part, level, tempo, in (a meter), feel, timekeeper, groove, phrase, tacet, no click, vamp or recorded.';
+  'Here stands bars, x times, part, level, tempo, in (a meter), feel, timekeeper, with (sticks or brushes), snares, groove, phrase, tacet, no click, vamp, recorded or a note.';
 
 /** Reads one item into what is said; answers the problem where it makes no sense. */
 export const readItem = (piece: Piece, unit: NoteValue): Result<Said> => {
@@ -117,7 +127,9 @@ const READERS: Readonly<Record<string, (text: string, unit: NoteValue) => Result
   tempo: as('tempo', parseTempo),
   in: as('meter', parseMeter),
   feel: as('feel', readFeel),
-  timekeeper: as('timekeeper', readTimekeeper),
+  timekeeper: as('timekeeper', oneOf(timekeeperSchema)),
+  with: as('sticks', oneOf(sticksSchema)),
+  snares: as('snares', oneOf(snaresSchema)),
   phrase: as('phrase', (text) => ok(parseWhole(text))),
   part: as('part', named),
   groove: as('groove', named),
@@ -127,17 +139,18 @@ const READERS: Readonly<Record<string, (text: string, unit: NoteValue) => Result
     text.trim().toLowerCase() === 'click' ? ok({ click: false }) : fail('invalid', '', HELP),
   click: nothing({ click: true }),
   recorded: as('inRecording', readMoment),
+  note: as('notes', named),
   vamp: (text) => ok({ vamp: { cue: readName({ text, column: 0 }) } }),
 };
 
 /** Words of before, still read. */
 const OLDER: Readonly<Record<string, string>> = { hats: 'timekeeper', heard: 'recorded' };
 
-function readTimekeeper(text: string): Result<Timekeeper> {
-  const parsed = timekeeperSchema.safeParse(text.trim().toLowerCase());
-  return parsed.success
-    ? ok(parsed.data)
-    : fail('invalid', '', `The timekeeper is ${TIMEKEEPERS.join(', ')}.`);
+function oneOf<T>(schema: z.ZodType<T>) {
+  return (text: string): Result<T> => {
+    const parsed = schema.safeParse(text.trim().toLowerCase());
+    return parsed.success ? ok(parsed.data) : fail('invalid', '', parsed.error.issues[0]!.message);
+  };
 }
 
 function readMoment(text: string): Result<number> {
@@ -185,10 +198,13 @@ export const saidOf = (
     readonly meter?: Meter | null;
     readonly feel?: Feel | null;
     readonly timekeeper?: Timekeeper | null;
+    readonly sticks?: Sticks | null;
+    readonly snares?: Snares | null;
     readonly phrase?: number | null;
     readonly part?: string | null;
     readonly groove?: string | null;
     readonly vamp?: { readonly cue: string } | null;
+    readonly notes?: string;
   },
   nameOf: NameOf,
 ): Said => {
@@ -207,10 +223,13 @@ export const saidOf = (
       'meter',
       'feel',
       'timekeeper',
+      'sticks',
+      'snares',
       'phrase',
       'part',
       'groove',
       'vamp',
+      'notes',
     ]
       .filter((key) => said[key] !== null && said[key] !== undefined)
       .map((key) => [key, said[key]]),

@@ -4,8 +4,10 @@ import {
   CUES,
   DETAILS,
   type DetailName,
+  HIT_PLAYS,
   HITS,
   LANDINGS,
+  LEAVES,
   type Passes,
   parseLevel,
   parseMeter,
@@ -22,10 +24,10 @@ import { cut, type Piece, trimmed, type Word, wordsOf } from './text';
 export type ReadDetail = {
   readonly where: DetailName;
   readonly fields: Readonly<Record<string, unknown>>;
-  /** For a difference by pass: what is said of it, with the part by its name. */
+  /** For a difference by pass: what is said of it, with part and groove by their names. */
   readonly said?: Said;
-  /** For a fill: the name of the pattern it plays. */
-  readonly plays?: string;
+  /** The name of the pattern that a fill or a hit plays, or that a change of groove goes to. */
+  readonly pattern?: string;
 };
 
 export type Trouble = Piece & { readonly message: string };
@@ -50,7 +52,7 @@ export const readDetail = (piece: Piece, reading: Reading): Result<ReadDetail> &
   if (!cursor.trouble() && cursor.peek()) cursor.refuse('This is not understood here.');
   const trouble = cursor.trouble();
   if (trouble) return { ...fail('invalid', '', trouble.message), at: trouble };
-  const where = COLLECTION_OF[first]!;
+  const where = 'simile' in fields ? 'grooveChanges' : COLLECTION_OF[first]!;
   return checked(where, { ...fields, passes: passes ?? null }, whole);
 };
 
@@ -61,16 +63,23 @@ const checked = (
   fields: Record<string, unknown>,
   at: Piece,
 ): Result<ReadDetail> & { at?: Piece } => {
-  const parsed = DETAILS[where].safeParse({ ...fields, id: 'x', section: 'x' });
-  const { plays, ...rest } = fields;
-  if (parsed.success)
-    return ok({ where, fields: rest, ...(typeof plays === 'string' && plays && { plays }) });
+  const { pattern, ...rest } = fields;
+  const named = typeof pattern === 'string' && pattern !== '' ? { pattern } : {};
+  const parsed = DETAILS[where].safeParse({
+    ...rest,
+    ...('pattern' in named && where === 'grooveChanges' && { groove: 'x' }),
+    id: 'x',
+    section: 'x',
+  });
+  if (parsed.success) return ok({ where, fields: rest, ...named });
   return { ...fail('invalid', '', parsed.error.issues[0]!.message), at };
 };
 
 type Cursor = {
   readonly peek: () => Word | undefined;
   readonly next: () => Word | undefined;
+  /** Whether the next word is one of these. */
+  readonly is: (...words: string[]) => boolean;
   /** Takes the next word if it is one of these. */
   readonly take: (...words: string[]) => boolean;
   /** Takes the next word if it stands in quotes. */
@@ -89,6 +98,7 @@ const cursorOver = (words: readonly Word[], whole: Piece): Cursor => {
   return {
     peek,
     next: () => words[at++],
+    is: (...words) => words.some(is),
     take: (...words) => {
       if (!words.some(is)) return false;
       at++;
@@ -134,6 +144,25 @@ const position = (cursor: Cursor, { meterAt }: Reading) => {
 const to = (cursor: Cursor, reading: Reading) =>
   cursor.take('to') ? (cursor.take('end') ? null : (position(cursor, reading) ?? null)) : null;
 
+/** The same where the end of the section is something else than nothing said. */
+const toEnd = (cursor: Cursor, reading: Reading) =>
+  cursor.take('to') ? (cursor.take('end') ? 'end' : (position(cursor, reading) ?? null)) : null;
+
+/** How often it comes again: `every bar`, `every 2 bars to bar 8`. */
+const every = (cursor: Cursor) => {
+  if (!cursor.take('every')) return null;
+  if (cursor.take('bar')) return { bars: 1, toBar: lastBar(cursor) };
+  const bars = cursor.take('second') ? 2 : whole(cursor);
+  if (!cursor.take('bars', 'bar')) cursor.refuse('Say every bar, or every 2 bars.');
+  return { bars, toBar: lastBar(cursor) };
+};
+
+const lastBar = (cursor: Cursor) => {
+  if (!cursor.take('to')) return null;
+  cursor.take('bar');
+  return whole(cursor);
+};
+
 const onPasses = (cursor: Cursor): Passes | undefined => {
   if (!cursor.take('on')) return undefined;
   const text = cursor.until();
@@ -144,9 +173,32 @@ const onPasses = (cursor: Cursor): Passes | undefined => {
 const hit: Reader = (cursor, reading, kind) => ({
   kind,
   at: position(cursor, reading),
-  to: to(cursor, reading),
+  to: toEnd(cursor, reading),
+  every: every(cursor),
+  ...hitPlays(cursor),
   words: cursor.quoted(),
 });
+
+/** What is struck, a pattern by its name or one of the usual ways, and whether the beat is as well. */
+const hitPlays = (cursor: Cursor) => {
+  const plays = cursor.take('plays');
+  const pattern = plays ? cursor.quoted() : '';
+  const first = cursor.peek();
+  const words = cursor.until('on').toLowerCase();
+  const andBeat = /(^| )and beat$/.test(words);
+  const usual = words.replace(/ ?and beat$/, '');
+  if (!plays || pattern) {
+    if (usual !== '') cursor.refuse('This is not understood here.', first);
+    return { pattern, andBeat };
+  }
+  const found = HIT_PLAYS.find((one) => one === usual);
+  if (!found)
+    cursor.refuse(
+      `A hit plays ${HIT_PLAYS.join(', ')}, or a pattern by its name in quotes.`,
+      first,
+    );
+  return { plays: found, andBeat };
+};
 
 const fermata: Reader = (cursor, reading) => {
   const at = cursor.take('end') ? null : position(cursor, reading);
@@ -157,17 +209,37 @@ const fermata: Reader = (cursor, reading) => {
   return { at, seconds, cue: cursor.quoted() };
 };
 
+const grooveChange = (cursor: Cursor, reading: Reading, at: unknown) => {
+  const named = cursor.take('groove')
+    ? cursor.quoted() || cursor.until('simile', 'to', 'every', 'on')
+    : undefined;
+  if (named === '') cursor.refuse('Say which groove.');
+  return {
+    at,
+    pattern: named,
+    simile: cursor.take('simile'),
+    to: to(cursor, reading),
+    every: every(cursor),
+  };
+};
+
 const READERS: Readonly<Record<string, Reader>> = {
   fill: (cursor, reading) => ({
     from: position(cursor, reading),
-    to: to(cursor, reading),
+    to: toEnd(cursor, reading),
+    every: every(cursor),
     name: cursor.quoted(),
-    plays: cursor.take('plays') ? cursor.quoted() || cursor.until('lands', 'on') : undefined,
+    pattern: cursor.take('plays')
+      ? cursor.quoted() || cursor.until('over', 'lands', 'note', 'on')
+      : undefined,
+    leaves: cursor.take('over') ? oneOf(cursor, LEAVES) : 'nothing',
     lands: cursor.take('lands') ? oneOf(cursor, LANDINGS) : 'crash',
+    notes: cursor.take('note') ? cursor.quoted() : '',
   }),
   ...Object.fromEntries(HITS.map((kind) => [kind, hit])),
   from: (cursor, reading) => {
     const at = position(cursor, reading);
+    if (cursor.is('groove', 'simile')) return grooveChange(cursor, reading, at);
     const level = cursor.take('level')
       ? readWith(cursor, parseLevel, cursor.until('timekeeper', 'hats', 'to', 'on'))
       : null;
@@ -175,7 +247,7 @@ const READERS: Readonly<Record<string, Reader>> = {
       ? oneOf(cursor, timekeeperSchema.options)
       : null;
     if (!level && !timekeeper)
-      cursor.refuse('Say which level or which timekeeper holds from here.');
+      cursor.refuse('Say which groove, which level or which timekeeper holds from here.');
     return { at, level, timekeeper, to: to(cursor, reading) };
   },
   cue: (cursor, reading) => {
@@ -243,12 +315,22 @@ const readVariation = (piece: Piece, unit: NoteValue): Result<ReadDetail> & { at
     return { ...fail('invalid', '', 'Write it like pass 2: 20 bars, level 5.'), at: piece };
   const { said, problems } = readItems(body, unit);
   if (problems[0]) return { ...fail('invalid', '', problems[0].message), at: problems[0] };
-  const allowed = ['bars', 'part', 'level', 'feel', 'timekeeper', 'tempo', 'tacet', 'click'];
+  const allowed = [
+    'bars',
+    'part',
+    'level',
+    'feel',
+    'timekeeper',
+    'groove',
+    'tempo',
+    'tacet',
+    'click',
+  ];
   const strange = Object.keys(said).find((key) => !allowed.includes(key));
   if (strange || Object.keys(said).length === 0) {
     return { ...fail('invalid', '', `By pass can differ: ${allowed.join(', ')}.`), at: body };
   }
-  const { part: _, ...rest } = said;
+  const { part: _, groove: __, ...rest } = said;
   return {
     ...checked('variations', { ...rest, passes: read.value }, piece),
     ...withSaid(rest, read.value, said),

@@ -6,10 +6,15 @@ import {
   detailsBySection,
   type Feel,
   formOf,
+  HIT_PLAYS,
+  HITS,
+  LANDINGS,
+  LEAVES,
   NO_DETAILS,
   type RoadMap,
   resolve,
   roadMapKind,
+  STICKS,
   sectionsOf,
   TIMEKEEPERS,
 } from '../../song/roadmap';
@@ -115,7 +120,13 @@ const meaning = (map: RoadMap) => {
       map.patterns[row.section.groove ?? '']?.name,
       Object.entries(inside).map(([name, list]) => [
         name,
-        list.map((one) => JSON.stringify(bare(one))).sort(),
+        list
+          .map((one) => {
+            const { pattern, groove } = one as { pattern?: string; groove?: string };
+            const named = map.patterns[pattern ?? groove ?? '']?.name;
+            return JSON.stringify({ ...bare(one), named });
+          })
+          .sort(),
       ]),
     ];
   });
@@ -145,8 +156,37 @@ const feels: fc.Arbitrary<Feel | null> = fc.option(
 );
 const words = fc.constantFrom('', 'horns', 'say "now"', 'a; b, c: d', 'back\\slash', 'نهاية 🥁');
 const at = fc.record({
-  bar: fc.integer({ min: -3, max: 4 }).filter((bar) => bar !== 0),
+  bar: fc.integer({ min: -3, max: 4 }),
   ticks: fc.constantFrom(0, 5040, 10_080, 6720, 20_160, 30_240, 35_280),
+});
+
+const NO_VARIATION = {
+  bars: null,
+  part: null,
+  level: null,
+  feel: null,
+  timekeeper: null,
+  tempo: null,
+  tacet: null,
+  click: null,
+};
+const every = fc.option(
+  fc.record({
+    bars: fc.integer({ min: 1, max: 4 }),
+    toBar: fc.option(fc.integer({ min: 1, max: 8 })),
+  }),
+);
+const details = fc.record({
+  at,
+  words,
+  passes: fc.option(fc.constant({ only: [1, -1] })),
+  every,
+  end: fc.constantFrom(null, 'end' as const),
+  kind: fc.constantFrom(...HITS),
+  plays: fc.option(fc.constantFrom(...HIT_PLAYS)),
+  lands: fc.constantFrom(...LANDINGS),
+  leaves: fc.constantFrom(...LEAVES),
+  flag: fc.boolean(),
 });
 
 /** Forms with parts, properties and details of every kind on the first section. */
@@ -156,31 +196,45 @@ const rich: fc.Arbitrary<RoadMap> = fc
     fc.constantFrom('Verse', 'Repeat 2', 'End', 'a: b', '"q"', 'Solo (guitar)', 'كورس', 'x; y'),
     feels,
     fc.option(fc.constantFrom(...TIMEKEEPERS)),
-    fc.array(fc.tuple(at, words, fc.option(fc.constant({ only: [1, -1] }))), { maxLength: 4 }),
+    fc.option(fc.constantFrom(...STICKS)),
+    fc.array(details, { maxLength: 4 }),
     fc.boolean(),
     patterns,
     patterns,
   )
-  .map(([map, name, feel, timekeeper, places, flag, first, second]) => {
+  .map(([map, name, feel, timekeeper, sticks, places, flag, first, second]) => {
     const section = {
       ...map.sections.s0!,
       name,
       feel,
       timekeeper,
+      sticks,
+      snares: flag ? 'off' : null,
+      notes: places[0]?.words ?? '',
       part: 'p',
       groove: flag ? 'g2' : null,
       tacet: flag,
       bars: flag ? null : 6,
     };
-    const ids = places.map((_, index) => `d${index}`);
-    const collect = <T extends object>(make: (index: number) => T) =>
-      Object.fromEntries(ids.map((id, index) => [id, { id, section: 's0', ...make(index) }]));
+    const collect = (make: (one: (typeof places)[number], index: number) => object) =>
+      Object.fromEntries(
+        places.map((one, index) => {
+          const id = `d${index}`;
+          return [id, { id, section: 's0', passes: one.passes, ...make(one, index) }];
+        }),
+      );
     return {
       ...map,
-      start: { ...map.start, recording: flag ? 12.345 : 0 },
+      start: { ...map.start, recording: flag ? 12.345 : 0, firstBar: flag ? 106 : 1, notes: name },
       timeChanges: {},
       patterns: {
-        g1: { ...first, id: 'g1', name: `Groove ${name}`, sticking: 'leading' as const },
+        g1: {
+          ...first,
+          id: 'g1',
+          name: `Groove ${name}`,
+          sticking: 'leading' as const,
+          learntAt: { perMinute: 92.5, unit: 'dotted-quarter' as const },
+        },
         g2: {
           ...second,
           id: 'g2',
@@ -188,7 +242,7 @@ const rich: fc.Arbitrary<RoadMap> = fc
           name: 'b, "c"',
           of: 'g1',
           variant: 'easier' as const,
-          words: places[0]?.[1] ?? '',
+          words: places[0]?.words ?? '',
         },
       },
       parts: {
@@ -199,37 +253,53 @@ const rich: fc.Arbitrary<RoadMap> = fc
           bars: 12,
           feel,
           timekeeper: null,
+          sticks: 'rods',
+          snares: null,
           level: null,
           phrase: 6,
           groove: 'g1',
         },
       },
       sections: { ...map.sections, s0: section },
-      fills: collect((index) => ({
-        from: places[index]![0],
-        to: null,
-        name: places[index]![1],
+      fills: collect((one, index) => ({
+        from: one.at,
+        to: one.end,
+        every: one.every,
+        name: one.words,
+        notes: one.flag ? one.words : '',
         pattern: index === 0 ? 'g2' : null,
-        lands: 'push' as const,
-        passes: places[index]![2],
+        leaves: one.leaves,
+        lands: one.lands,
       })),
-      cues: collect((index) => ({
-        at: places[index]![0],
-        kind: 'watch' as const,
-        words: places[index]![1] || 'nod',
-        warning: { count: index, of: 'beats' as const },
-        by: places[index]![1],
+      cues: collect((one, index) => ({
+        at: one.at,
+        kind: 'watch',
+        words: one.words || 'nod',
+        warning: { count: index, of: 'beats' },
+        by: one.words,
         byEar: flag,
-        passes: places[index]![2],
       })),
-      hits: collect((index) => ({
-        at: places[index]![0],
-        kind: 'choke' as const,
+      hits: collect((one, index) => ({
+        at: one.at,
+        kind: one.kind,
+        to: one.end,
+        every: one.every,
+        plays: index === 0 ? null : one.plays,
+        pattern: index === 0 ? 'g2' : null,
+        andBeat: one.flag,
+        words: one.words,
+      })),
+      grooveChanges: collect((one) => ({
+        at: one.at,
         to: null,
-        words: places[index]![1],
-        passes: places[index]![2],
+        every: one.every,
+        groove: one.flag ? 'g1' : null,
+        simile: !one.flag || one.end === 'end',
       })),
-    } as RoadMap;
+      variations: flag
+        ? { v: { ...NO_VARIATION, id: 'v', section: 's0', passes: { only: [2] }, groove: 'g2' } }
+        : map.variations,
+    } as unknown as RoadMap;
   })
   // In 12/8 and 7/8 some of these places fall in the next bar; they are tested by hand above.
   .filter((map) => formOf(map).length > 0);

@@ -96,6 +96,7 @@ const placesWords = (map: RoadMap, section: string): string => {
 const CALLED_DETAILS: Readonly<Record<string, string>> = {
   fills: 'fill(s)',
   hits: 'hit(s)',
+  grooveChanges: 'change(s) of groove',
   dynamics: 'change(s) of level or timekeeper',
   cues: 'cue(s)',
   fermatas: 'fermata(s)',
@@ -125,6 +126,8 @@ const CALLED = {
   feel: 'feel',
   level: 'level',
   timekeeper: 'timekeeper',
+  sticks: 'what the hands hold',
+  snares: 'snares',
   groove: 'groove',
 };
 

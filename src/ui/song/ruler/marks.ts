@@ -3,6 +3,7 @@ import { detailsIn } from '@/core/song/editing';
 import {
   type DetailName,
   type Details,
+  fromFirst,
   type Position,
   passesText,
   type RoadMap,
@@ -99,7 +100,7 @@ const rangeOf = (
   meterAt: MeterAt,
 ): { start: Position; spans: Span[]; end: number } | undefined => {
   const absolute = (position: Position): Position => ({
-    bar: position.bar > 0 ? position.bar : bars + 1 + position.bar,
+    bar: fromFirst(position.bar, bars),
     ticks: position.ticks,
   });
   const fields = detail as {
