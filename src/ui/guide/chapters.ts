@@ -72,14 +72,17 @@ export const CHAPTERS: readonly Chapter[] = [
   {
     id: 'places',
     title: 'Fills, hits, stops and cues',
-    words: 'ruler fill two beats before chorus cue fermata push choke crash place',
+    words:
+      'ruler fill two beats before chorus cue fermata push choke crash place accent every bar groove change simile pickup',
     parts: [
       text(
         'Select a section and press R: its ruler opens, bar by bar, beat by beat. Arrows move; a letter puts something at the place.',
       ),
       keys(
-        ['F', 'A fill from here to the next bar line'],
+        ['F', 'A fill from here to the next bar line, or as long as its pattern'],
         ['H, P, S, K', 'A hit, a push, a stop, a choke'],
+        ['A', 'An accent: what the groove plays here, struck harder'],
+        ['G', 'Another groove from here, or the same in the same manner'],
         ['N', 'The crash is held back here'],
         ['Q', 'A cue: something to listen for, to watch or to remember'],
         ['L, O', 'The level, or the timekeeper, from here'],
@@ -87,6 +90,12 @@ export const CHAPTERS: readonly Chapter[] = [
       ),
       text(
         'A fill of two beats before the chorus: select the verse, R, go to beat 3 of its last bar, F. It stays in the last bar when the section grows. What holds only on some passes says so: “1 3”, “not 1”, “last”.',
+      ),
+      text(
+        'A hit says what plays it, and may come again: “every bar”, “every 2 bars to bar 8”. A groove that is different in its last bar: go to that bar, G, choose the groove, and let it come again every so many bars. What leads into a section stands in the bar before it, bar 0: a fill in the count-in or the pickup too.',
+      ),
+      text(
+        'Wherever a place is asked you may type it by the section, 3.2&, by the song, song 36.2&, or by the clock, 1:12.4.',
       ),
     ],
   },

@@ -30,7 +30,7 @@ import {
 } from '@/core/music/kit';
 import { meterText, rateOf, type Tempo } from '@/core/music/time';
 import { soundName } from '@/core/playing/sound';
-import { type Feel, parseMeter } from '@/core/song/roadmap';
+import { type Feel, parseMeter, parseOneTempo, tempoText } from '@/core/song/roadmap';
 import type { Edit } from '../document';
 import { Cell } from '../shared/Cell';
 import { newId } from '../shared/newId';
@@ -43,6 +43,7 @@ import classes from './Kit.module.css';
 import { Sound, useListening } from './Sound';
 import { StaffView } from './StaffView';
 import { Tools } from './Tools';
+import { Trying, useTrying } from './Trying';
 import { TypedField } from './TypedField';
 import { useAudition } from './useAudition';
 
@@ -74,6 +75,9 @@ const SCHOOL_WORDS: Readonly<Record<Pattern['kind'], Readonly<Record<School, str
   },
 };
 
+const learntText = ({ learntAt }: Pattern): string =>
+  learntAt ? tempoText({ kind: 'held', ...learntAt }, 'quarter') : '';
+
 /** One pattern: its grid, its typed form, its staff, how it sounds and what it asks. */
 export const PatternDesk = (props: DeskProps) => {
   const { patterns, pattern, layout, tempo, mayEdit, edit, onSelect } = props;
@@ -88,7 +92,8 @@ export const PatternDesk = (props: DeskProps) => {
   const rows = soundingRows(pattern, layout, all);
   const change = (next: Change) => void edit(changePattern(pattern, next));
   const sound = useListening();
-  useAudition({ ...props, listening: sound.listening });
+  const trying = useTrying();
+  useAudition({ ...props, ...trying, listening: sound.listening });
   const strike = useStrike();
   const onStruck = (voice: VoiceId, { how, force, ornament }: Omit<Stroke, 'at'>) =>
     strike(
@@ -148,6 +153,18 @@ export const PatternDesk = (props: DeskProps) => {
             maxLength={200}
             onText={(words) => edit(changePattern(pattern, { words }), true)}
           />
+          <Cell
+            label="Tempo it was learnt at"
+            value={learntText(pattern)}
+            placeholder="learnt at 126"
+            readOnly={!mayEdit}
+            onText={(text) => {
+              const read = parseOneTempo(text.replace(/^learnt at\s+/i, ''), 'quarter');
+              return read.ok
+                ? edit(changePattern(pattern, { learntAt: read.value }), true)
+                : read.problem;
+            }}
+          />
         </div>
         <p className={classes.keys}>
           Arrows move, a letter strikes its voice, Enter the row you are on; 5, 8, 9 and 6 fill the
@@ -162,6 +179,7 @@ export const PatternDesk = (props: DeskProps) => {
       </div>
       <aside className={classes.side} aria-label="How it sounds and what it asks">
         <Sound {...sound} />
+        <Trying {...trying} kind={pattern.kind} />
         <section>
           <h2>Sticking</h2>
           <Select

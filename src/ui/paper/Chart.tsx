@@ -40,6 +40,7 @@ export const Chart = ({ map, timeline, title, arrangement, staff }: Props) => {
           {arrangement !== 'As recorded' && ` · ${arrangement}`}
         </p>
       </header>
+      {map.start.notes && <p className={classes.note}>{map.start.notes}</p>}
       <Surprises map={map} timeline={timeline} />
       <div className={classes.profile}>
         <Thumbnail timeline={timeline} width={WIDTH} height={HEIGHT} phrases />
@@ -135,8 +136,9 @@ const Line = ({ row }: { readonly row: ChartRow }) => {
         {row.groove && row.how.length > 0 && ', '}
         {row.how.join(', ')}
       </span>
-      {(row.passes.length > 0 || row.notes.length > 0) && (
+      {(row.minds || row.passes.length > 0 || row.notes.length > 0) && (
         <span className={classes.notes} style={indent}>
+          {row.minds && <span className={classes.note}>{row.minds}</span>}
           {row.passes.map((words) => (
             <span key={words} className={classes.pass}>
               {words}

@@ -9,7 +9,7 @@ import { setStart } from '@/core/song/editing';
 import {
   nameSchema,
   parseMeter,
-  parseTempo,
+  parseOneTempo,
   parseWhole,
   tempoText,
   usualCountIn,
@@ -34,12 +34,11 @@ export const StartFields = ({ tap, tapped }: StartProps) => {
   const setWhole = (field: 'countIn' | 'pickup') => (text: string) =>
     edit(setStart(field, parseWhole(text)), true);
   const setTempo = (text: string) => {
-    const read = parseTempo(text, tempo.unit);
+    const read = parseOneTempo(text, tempo.unit);
     if (!read.ok) return read.problem;
-    if (read.value?.kind !== 'held')
-      return problem('Type one tempo like 126 or q. 72; a section can ramp.');
-    const { perMinute, unit } = read.value;
-    return edit(setStart('tempo', { perMinute, unit }), true);
+    return read.value
+      ? edit(setStart('tempo', read.value), true)
+      : problem('Type a tempo like 126 or q. 72.');
   };
   const setMeter = (text: string) => {
     const read = parseMeter(text);

@@ -1,50 +1,48 @@
 'use client';
 
-import { Button, Group, NumberInput, Text } from '@mantine/core';
+import { Button, Group, Text, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { seconds } from '@/core/music/time';
 import { songAt } from '@/core/song/set';
-import { barNumbered } from '@/core/song/timeline';
+import { placeInSong, secondsAt } from '@/core/song/timeline';
 import { useTransport } from './TransportProvider';
 
-/** A bar by its number, repeats counted each time. */
+/** A place of the song: its bar by number, repeats counted each time, or a time. */
 const BarForm = ({ onDone }: { readonly onDone: () => void }) => {
   const { page, playFrom } = useTransport();
-  const [bar, setBar] = useState('');
+  const [typed, setTyped] = useState('');
   const song = page && songAt(page.program, page.from ?? seconds(0))?.song;
   if (!song) return null;
-  const chosen = barNumbered(song.timeline, Number(bar));
-  const numbers = song.timeline.bars.map(({ played }) => played);
-  const [first = 1, last = 1] = [numbers[0], numbers.at(-1)];
+  const { timeline, barOne, title } = song;
+  const place = placeInSong(timeline, typed);
+  const [first, last] = [timeline.bars[0]?.played ?? 1, timeline.bars.at(-1)?.played ?? 1];
   return (
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        if (!chosen) return;
+        if (!place.ok) return;
         onDone();
-        playFrom(seconds(song.barOne + chosen.startSeconds));
+        playFrom(seconds(barOne + secondsAt(timeline.tempo, place.value)));
       }}
     >
       <Group align="end" gap="xs">
-        <NumberInput
+        <TextInput
           data-autofocus
           autoFocus
           label="Bar"
-          w={100}
-          min={first}
-          max={last}
-          clampBehavior="none"
-          value={bar}
-          onChange={(value) => setBar(String(value))}
+          placeholder="36.2&"
+          w={110}
+          value={typed}
+          onChange={({ currentTarget }) => setTyped(currentTarget.value)}
         />
-        <Button type="submit" variant="filled" size="xs" disabled={!chosen}>
+        <Button type="submit" variant="filled" size="xs" disabled={!place.ok}>
           Play
         </Button>
       </Group>
-      <Text size="sm" c="dimmed" mt="xs">
-        {bar !== '' && !chosen
-          ? `${song.title} has bars ${first} to ${last}, repeats counted each time.`
-          : `${first} to ${last}, repeats counted each time`}
+      <Text size="sm" c="dimmed" mt="xs" maw={260}>
+        {typed === '' || place.ok
+          ? `${first} to ${last}, repeats counted each time; or a time like 1:12`
+          : `${title}: ${place.problem.message}`}
       </Text>
     </form>
   );

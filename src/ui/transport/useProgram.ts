@@ -57,12 +57,14 @@ export const useProgram = ({ title, program, from, drums, ...options }: Options)
 };
 
 const speaks = ({ songs }: Program): boolean =>
-  songs.some(({ timeline }) =>
-    timeline.passages.some(
-      ({ clickSettings }) =>
-        clickSettings.sayNames ||
-        clickSettings.sayCount ||
-        clickSettings.sayLast ||
-        clickSettings.sayCues,
-    ),
+  songs.some(
+    ({ timeline, aloud }) =>
+      aloud !== undefined ||
+      timeline.passages.some(
+        ({ clickSettings }) =>
+          clickSettings.sayNames ||
+          clickSettings.sayCount ||
+          clickSettings.sayLast ||
+          clickSettings.sayCues,
+      ),
   );

@@ -72,8 +72,10 @@ const readSong = (map: RoadMap, timeline: Timeline): Read => {
 };
 
 /** What holds all through a section, and on which passes something else does. */
-const headOf = ({ tacet, dynamics, groove, how, passes }: SectionRow): string =>
-  [[tacet ? '' : dynamics, groove ?? '', ...how].filter(Boolean).join(', '), ...passes].join('; ');
+const headOf = ({ tacet, dynamics, groove, how, minds, passes }: SectionRow): string =>
+  [[tacet ? '' : dynamics, groove ?? '', ...how].filter(Boolean).join(', '), minds, ...passes]
+    .filter(Boolean)
+    .join('; ');
 
 /** Whether a whole bar is played in the same manner, so that only time is kept in it. */
 const isFree = ({ details }: Timeline, { startTicks, meter, passage }: Timeline['bars'][number]) =>

@@ -22,6 +22,7 @@ export const message = (title: string, map: RoadMap, timeline: Timeline): string
     const times = row.times > 1 ? ` × ${row.times}` : '';
     return [
       `${indent}- **${plain(row.name)}** ${row.counted}${times}, ${how.join(', ')}`,
+      ...(row.minds ? [`${indent}  - ${plain(row.minds)}`] : []),
       ...row.passes.map((words) => `${indent}  - ${plain(words)}`),
       ...row.notes.map(({ at, words }) => `${indent}  - ${at} ${plain(words)}`),
     ];
@@ -31,6 +32,7 @@ export const message = (title: string, map: RoadMap, timeline: Timeline): string
   return [
     `# ${plain(title)}`,
     head,
+    ...(map.start.notes ? [plain(map.start.notes)] : []),
     ...(surprises.length > 0 ? [`What will catch you out:\n\n${surprises.join('\n')}`] : []),
     lines.join('\n'),
   ]

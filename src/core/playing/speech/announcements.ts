@@ -52,6 +52,7 @@ const MORE = 4;
 export const announcements = ({ songs }: Program): Announcement[] =>
   songs.flatMap((song) => [
     ...counts(song),
+    ...aloud(song),
     ...cues(song),
     ...lastTimes(song),
     ...longSections(song),
@@ -99,6 +100,24 @@ const counts = (song: PlacedSong): Announcement[] => {
     const place = before[index + 1]?.seconds ?? 0;
     const wordings = [word, { ...word, take: 'short' as const }];
     return [{ ...announce(song, { of: 'count', clickSettings, place, wordings }), whole: song.id }];
+  });
+};
+
+/** How count words are spoken. Common practice, no source. */
+const SAID: Readonly<Record<string, string>> = { e: 'ee', '&': 'and', a: 'uh' };
+
+/** The words of a count aloud, each over by the next; what has no word is left to the click. */
+const aloud = (song: PlacedSong): Announcement[] => {
+  const clickSettings = song.timeline.passages[0]?.clickSettings;
+  const words = (song.aloud ?? []).filter(({ word }) => word !== '·');
+  if (!clickSettings) return [];
+  return words.map(({ seconds: at, word }, index) => {
+    const number = Number(word);
+    const text = Number.isInteger(number) ? numberWord(number) : (SAID[word] ?? word);
+    const said = { text, at, earlier: 0 };
+    const place = words[index + 1]?.seconds ?? song.timeline.seconds;
+    const wordings = [said, { ...said, take: 'short' as const }];
+    return announce(song, { of: 'count', clickSettings, place, wordings });
   });
 };
 

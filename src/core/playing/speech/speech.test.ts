@@ -192,3 +192,25 @@ test('a voice loses the silence around it and gets its loudness', () => {
   expect(Math.sqrt(power / heard.length)).toBeCloseTo(0.16, 2);
   expect(treat(new Float32Array(100), 22_050, 48_000)).toHaveLength(0);
 });
+
+test('a count aloud says each word on its place, shorter where there is little time, or leaves it out', () => {
+  const timeline = songOf('song 60, in 4/4, count 4\nA: 1', {});
+  const said = (step: number) => {
+    const words = ['1', 'e', '&', 'a', '·', '2'];
+    const aloud = words.map((word, index) => ({ seconds: seconds(index * step), word }));
+    const wanted = announcements(soloProgram('A', timeline, aloud));
+    return placeSpeech(wanted, ({ take }) => (take === 'short' ? 0.15 : 0.3)).spoken.map(
+      ({ text, take, at }) => `${text} ${take} ${Math.round((at - 4) * 1e3) / 1e3}`,
+    );
+  };
+  expect(said(0.4)).toEqual([
+    'one plain 0',
+    'ee plain 0.4',
+    'and plain 0.8',
+    'uh plain 1.2',
+    'two plain 2',
+  ]);
+  expect(said(0.2)[1]).toBe('ee short 0.2');
+  // At a tenth of a second only what has the dot after it, and the last, has room.
+  expect(said(0.1)).toEqual(['uh short 0.3', 'two plain 0.5']);
+});

@@ -1,7 +1,7 @@
 import { meterText } from '../../music/time';
 import {
   type Details,
-  type Every,
+  everyText,
   fromFirst,
   type Position,
   passesWords,
@@ -55,7 +55,7 @@ const SAYS: {
     groove && (inside.map.patterns[groove]?.name ?? ''),
     simile && 'in the same manner (simile)',
     to && `for ${lengthOf(id, inside)}`,
-    everyWords(every),
+    everyText(every),
   ],
   dynamics: ({ id, level, timekeeper }, inside) => [
     level && levelWords(level),
@@ -65,7 +65,7 @@ const SAYS: {
   fills: (fill, inside) => [
     fillWords(inside.map, fill),
     lengthOf(fill.id, inside),
-    everyWords(fill.every),
+    everyText(fill.every),
     LEFT[fill.leaves],
     fill.lands === 'nothing' && 'then no crash',
     fill.lands === 'push' && 'push into the bar',
@@ -76,7 +76,7 @@ const SAYS: {
     pattern ? inside.map.patterns[pattern]?.name : plays !== 'accent' && plays,
     kind === 'stop' && lengthOf(id, inside),
     andBeat && 'and on the beat',
-    everyWords(every),
+    everyText(every),
   ],
   cues: ({ kind, words, byEar, by }) => [
     `${kind}: ${words}${byEar ? ' (not sure)' : ''}`,
@@ -95,18 +95,6 @@ const LEFT: Readonly<Record<Details['fills']['leaves'], string>> = {
 /** What a hit is called: one that only makes the groove louder is an accent. */
 const hitName = (kind: Details['hits']['kind'], plays: Details['hits']['plays']): string =>
   plays === 'accent' && kind === 'hit' ? 'accent' : kind.replace('-', ' ');
-
-/**
- * How often a detail comes again, in words; nothing where it does not.
- *
- * @example everyWords({ bars: 1, toBar: 4 }) // => 'every bar to bar 4'
- * @example everyWords({ bars: 2, toBar: null }) // => 'every 2 bars'
- * @example everyWords(null) // => ''
- */
-export const everyWords = (every: Every): string =>
-  every
-    ? `every ${every.bars === 1 ? 'bar' : `${every.bars} bars`}${every.toBar === null ? '' : ` to bar ${every.toBar}`}`
-    : '';
 
 const lengthOf = (id: string, { placed, timeline }: Inside): string => {
   const one = placed.get(id);

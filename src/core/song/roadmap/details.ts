@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { idSchema } from '../../base/document';
 import { meterSchema } from '../../music/time';
+import { everySchema } from './every';
 import { passesSchema } from './passes';
 import { type Position, positionSchema } from './position';
 import { tempoChangeSchema } from './tempoChange';
@@ -27,18 +28,6 @@ const placed = {
   /** Which times through it counts; null for every time. */
   passes: passesSchema.nullable().default(null),
 };
-
-export const MOST_EVERY = 32;
-
-/** Comes again every so many bars, as long as the section lasts or up to one of its bars. */
-const everySchema = z
-  .object({
-    bars: wholeNumber(1, MOST_EVERY, `It comes again every 1 to ${MOST_EVERY} bars.`),
-    /** The last bar that it may begin in; null for the end of the section. */
-    toBar: barsSchema.nullable().default(null),
-  })
-  .nullable()
-  .default(null);
 
 /** A place, or the end of the section. */
 const endSchema = positionSchema.or(z.literal('end')).nullable().default(null);
@@ -241,7 +230,6 @@ export const DETAILS = {
 } as const;
 
 export type DetailName = keyof typeof DETAILS;
-export type Every = z.infer<typeof everySchema>;
 export type Fill = z.infer<z.ZodObject<typeof fillShape>>;
 export type Hit = z.infer<z.ZodObject<typeof hitShape>>;
 export type GrooveChange = z.infer<z.ZodObject<typeof grooveChangeShape>>;

@@ -5,6 +5,7 @@ import {
   meterSchema,
   type NoteValue,
   perMinuteSchema,
+  type Tempo,
 } from '../../music/time';
 import type { RampShape, TempoChange } from './tempoChange';
 import { type Feel, feelSchema, type Level } from './values';
@@ -63,6 +64,21 @@ export const parseTempo = (text: string, unit: NoteValue): Result<TempoChange | 
   const shape = rampShape(match[4]!.trim());
   if (!shape) return fail('invalid', 'Tempo', TEMPO_HELP);
   return ok({ kind: 'ramp', shape, from: from ?? null, to, unit: note });
+};
+
+/**
+ * One tempo as typed, no ramp.
+ *
+ * @param unit the note value that a bare number counts
+ * @returns null for an empty text
+ * @example parseOneTempo('q. 72', 'quarter') // => { ok: true, value: { perMinute: 72, unit: 'dotted-quarter' } }
+ */
+export const parseOneTempo = (text: string, unit: NoteValue): Result<Tempo | null> => {
+  const read = parseTempo(text, unit);
+  if (!read.ok || read.value === null) return read.ok ? ok(null) : read;
+  return read.value.kind === 'held'
+    ? ok({ perMinute: read.value.perMinute, unit: read.value.unit })
+    : fail('invalid', 'Tempo', 'Type one tempo like 126 or q. 72; a section can ramp.');
 };
 
 /** Other ways to write the same: `♩ = 120`, `126 bpm`, `92,5`. */

@@ -3,6 +3,7 @@ import { textSchema, wholeNumber } from '../../base/fields';
 
 export {
   LONGEST_NAME,
+  LONGEST_NOTES,
   LONGEST_WORDS,
   nameSchema,
   notesSchema,

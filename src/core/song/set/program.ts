@@ -9,6 +9,16 @@ export type ProgramSong = {
   readonly title: string;
   readonly timeline: Timeline;
   readonly gap: Gap;
+  /** What is counted aloud while it is played; nothing where left out. */
+  readonly aloud?: readonly CountedAloud[];
+};
+
+/** A count word that is spoken at its place. */
+export type CountedAloud = {
+  /** From bar 1. */
+  readonly seconds: Seconds;
+  /** As it is written: `2`, `&`, `trip`. */
+  readonly word: string;
 };
 
 /** A song with its place in the time of the program. */
@@ -23,6 +33,7 @@ export type PlacedSong = {
   /** Seconds from the start of the program to the song's bar 1. */
   readonly barOne: Seconds;
   readonly end: Seconds;
+  readonly aloud?: readonly CountedAloud[];
 };
 
 /** Songs one after the other: what a click file, the set's page and the player go by. */
@@ -37,7 +48,7 @@ export const program = (songs: readonly ProgramSong[]): Program => {
   const placed: PlacedSong[] = [];
   let at = 0;
   let counted = true;
-  for (const { id = String(placed.length), title, timeline, gap } of songs) {
+  for (const { id = String(placed.length), title, timeline, gap, aloud } of songs) {
     const barOne = at + countInSeconds(timeline, counted);
     const end = barOne + timeline.seconds;
     placed.push({
@@ -48,6 +59,7 @@ export const program = (songs: readonly ProgramSong[]): Program => {
       start: seconds(at),
       barOne: seconds(barOne),
       end: seconds(end),
+      ...(aloud && { aloud }),
     });
     at = end + (gap.kind === 'straight-on' ? 0 : gap.seconds);
     counted = gap.kind !== 'straight-on';
@@ -56,8 +68,12 @@ export const program = (songs: readonly ProgramSong[]): Program => {
 };
 
 /** One song alone. */
-export const soloProgram = (title: string, timeline: Timeline): Program =>
-  program([{ title, timeline, gap: { kind: 'seconds', seconds: 0 } }]);
+export const soloProgram = (
+  title: string,
+  timeline: Timeline,
+  aloud?: readonly CountedAloud[],
+): Program =>
+  program([{ title, timeline, gap: { kind: 'seconds', seconds: 0 }, ...(aloud && { aloud }) }]);
 
 /** The clicks of a placed song that sound, in seconds of the program. */
 export const soundingClicks = ({ timeline, counted }: PlacedSong): readonly Click[] =>

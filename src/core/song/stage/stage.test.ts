@@ -138,3 +138,12 @@ test('between two songs the next one is introduced; after the last it is over', 
 test('a program without songs is over', () => {
   expect(momentAt(program([]), [], seconds(0))).toEqual({ phase: 'over' });
 });
+
+test('the groove that is said is the one in force, by pass and from a bar on', () => {
+  const text =
+    'song 120, in 4/4, count 4\ngroove Rock = hh 8ths\ngroove Bell = rd 8ths\nA: 4, x 2, groove Rock; from 3.1 groove "Bell" to 4.1; pass 2: groove Bell\nB: 2, groove Rock; from 1.1 groove "Bell"';
+  const grooves = [1, 2, 3, 4, 5, 7].map((bar) => song((bar - 1) * 2 + 0.1, text).groove);
+  expect(grooves).toEqual(['Rock', 'Rock', 'Bell', 'Rock', 'Bell', 'Bell']);
+  expect(song(14, text).next).toMatchObject({ name: 'B', groove: 'Bell' });
+  expect(song(2.1, text).coming).toMatchObject({ words: 'Bell, for 1 bar', when: 'in 4 beats' });
+});

@@ -14,6 +14,7 @@ import type { RoadMap } from '../roadmap';
 import { type PlacedSong, type Program, songAt } from '../set';
 import {
   barAtTicks,
+  grooveAt,
   locate,
   type Passage,
   type Place,
@@ -209,6 +210,7 @@ const inSong = (
   const position = ticksAt(timeline.tempo, seconds(place - barOne));
   const speed = speedAt(timeline.tempo, position);
   const { unit } = map.start.tempo;
+  const groove = grooveAt(timeline, position);
   return {
     phase: 'song',
     song: index,
@@ -221,8 +223,8 @@ const inSong = (
     beat: Math.floor(at.beat),
     beats: bar.meter.numerator,
     level: passage.tacet ? '' : dynamicsOf(passage.level),
-    groove: row?.groove ?? '',
-    pattern: passage.tacet ? undefined : passage.groove,
+    groove: map.patterns[groove ?? '']?.name ?? '',
+    pattern: groove,
     how: row?.how.join(', ') ?? '',
     tempo: speed ? Math.round(perMinuteAt(speed, unit) * 10) / 10 : 0,
     until: untilWords(passage, holding),
@@ -263,7 +265,7 @@ const sectionAfter = (
     name: passageName(next),
     bars: next.bars,
     level: next.tacet ? 'no drums' : dynamicsOf(next.level),
-    groove: row?.groove ?? '',
+    groove: song.map.patterns[grooveAt(song.timeline, next.startTicks) ?? '']?.name ?? '',
     first: first?.words ?? '',
     changes: changes.filter(Boolean).join(', '),
   };

@@ -8,6 +8,7 @@ export { type MeterAt, writtenMeters } from './layOut';
 export * from './levels';
 export * from './locate';
 export { passageName } from './names';
+export * from './places';
 export * from './question';
 export * from './recording';
 export type * from './types';

@@ -164,3 +164,22 @@ export const barNumbered = (
   { bars }: Pick<Timeline, 'bars'>,
   number: number,
 ): PlayedBar | undefined => bars[number - (bars[0]?.played ?? 1)];
+
+/**
+ * The pattern that is played as a groove at a place, by its id: that of the passage, or what it has
+ * changed to. Nothing where none is, and where the drums rest.
+ */
+export const grooveAt = (timeline: Timeline, at: Ticks): string | undefined => {
+  const index = barAtTicks(timeline, at)?.passage;
+  const passage = index === undefined ? undefined : timeline.passages[index];
+  if (!passage || passage.tacet) return undefined;
+  const change = timeline.details.findLast(
+    (one) =>
+      one.kind === 'groove' &&
+      one.passage === index &&
+      one.detail.groove !== null &&
+      at >= one.startTicks &&
+      at < one.endTicks,
+  );
+  return (change?.kind === 'groove' && change.detail.groove) || passage.groove;
+};

@@ -1,6 +1,7 @@
 import { exactClock, type Meter, parseClock, type Rate } from '../../music/time';
-import { barNumbered } from './locate';
-import { barAtTime, barsInTime, timeOfBar } from './recording';
+import { barAtTicks, barNumbered, secondsAt } from './locate';
+import { placeInSong } from './places';
+import { barAtTime, barsInTime } from './recording';
 import type { Timeline } from './types';
 
 /** What was found, in words, and the section to go to where it is a place. */
@@ -27,10 +28,10 @@ export type Asked = {
 export const answer = (text: string, asked: Asked): Answer | undefined => {
   const question = text.trim();
   if (question === '') return undefined;
-  const bar = /^(?:bars?\s*)?(\d{1,5})(?:\.(\d{1,2}))?$/i.exec(question);
-  if (bar) return timeAnswer(asked, Number(bar[1]), Number(bar[2] ?? 1));
+  const isBar = /^(?:bars?\s*)?\d{1,5}(?:\.\S+)?$/i.test(question) && !/s$/i.test(question);
+  if (isBar) return timeAnswer(asked, question.replace(/^bars/i, 'bar'));
   const time = parseClock(question.replace(/\s*sec(onds?)?$/i, 's'));
-  if (time === undefined) return { sentence: 'A time like 2:41, a bar like 68.3, or 41.7 s' };
+  if (time === undefined) return { sentence: 'A time like 2:41, a bar like 68.3&, or 41.7 s' };
   return question.includes(':') ? barAnswer(asked, time) : lengthAnswer(asked, time);
 };
 
@@ -42,16 +43,27 @@ const barAnswer = ({ timeline, offset }: Asked, time: number): Answer => {
         time < offset ? `Before bar ${timeline.bars[0]?.played ?? 1}` : 'After the last bar',
     };
   const beat = Math.floor(place.beat * 100 + 1e-6) / 100;
-  return { sentence: `Bar ${place.played}, beat ${beat}, ${place.name}`, section: place.section };
+  return {
+    sentence: `Bar ${place.played}, beat ${beat}, ${inSection(timeline, place.played)}`,
+    section: place.section,
+  };
 };
 
-const timeAnswer = ({ timeline, offset }: Asked, played: number, beat: number): Answer => {
-  const time = timeOfBar(timeline, offset, played, beat);
-  const bar = barNumbered(timeline, played);
-  const passage = bar && timeline.passages[bar.passage];
-  if (time === undefined || !passage)
-    return { sentence: `There is no bar ${played}${beat > 1 ? ` with a beat ${beat}` : ''}` };
-  return { sentence: `${exactClock(time)}, ${passage.name}`, section: passage.section };
+/** The bar by its section: `bar 4 of Verse`. */
+const inSection = (timeline: Timeline, played: number): string => {
+  const passage = timeline.passages[barNumbered(timeline, played)!.passage]!;
+  return `bar ${played - passage.firstPlayed + 1} of ${passage.name}`;
+};
+
+const timeAnswer = ({ timeline, offset }: Asked, text: string): Answer => {
+  const place = placeInSong(timeline, text);
+  if (!place.ok) return { sentence: place.problem.message };
+  const bar = barAtTicks(timeline, place.value)!;
+  const time = secondsAt(timeline.tempo, place.value) + offset;
+  return {
+    sentence: `${exactClock(time)}, ${inSection(timeline, bar.played)}`,
+    section: timeline.passages[bar.passage]!.section,
+  };
 };
 
 const lengthAnswer = ({ meter, speed }: Asked, time: number): Answer => {

@@ -1,13 +1,5 @@
-import {
-  barTicks,
-  beatTicks,
-  type Meter,
-  type Rate,
-  type Seconds,
-  seconds,
-  ticks,
-} from '../../music/time';
-import { barNumbered, locate, secondsAt } from './locate';
+import { barTicks, type Meter, type Rate, seconds } from '../../music/time';
+import { locate } from './locate';
 import type { Timeline } from './types';
 
 /** A place by bar and beat, with repeats unrolled. */
@@ -44,24 +36,6 @@ export const barAtTime = (
     section: passage.section,
     name: passage.name,
   };
-};
-
-/**
- * When a bar and beat come in the recording: the inverse of `barAtTime`.
- *
- * @param beat from 1, in beats of the bar’s meter
- * @returns seconds; nothing where there is no such bar or beat
- */
-export const timeOfBar = (
-  timeline: Timeline,
-  offset: number,
-  played: number,
-  beat = 1,
-): Seconds | undefined => {
-  const bar = barNumbered(timeline, played);
-  if (!bar || beat < 1 || beat >= bar.meter.numerator + 1) return undefined;
-  const at = ticks(bar.startTicks + (beat - 1) * beatTicks(bar.meter));
-  return seconds(secondsAt(timeline.tempo, at) + offset);
 };
 
 /** How many bars a measured time comes to. */

@@ -4,7 +4,16 @@ import { elapsed, seconds, TICKS_PER_QUARTER, ticks } from '../../music/time';
 import { quarter, roadMapOf, roadMaps } from '../../testing';
 import { roadMapFrom } from '../../text/shorthand/from';
 import { playedBars, roadMapKind } from '../roadmap';
-import { barAtTime, barNumbered, compile, locate, secondsAt, speedAt, ticksAt, timeOfBar } from '.';
+import {
+  barAtTime,
+  barNumbered,
+  compile,
+  locate,
+  placeInSong,
+  secondsAt,
+  speedAt,
+  ticksAt,
+} from '.';
 
 const at100 = { tempo: { perMinute: 100, unit: 'quarter' as const } };
 
@@ -18,7 +27,7 @@ test('a song that is a part of something longer counts its bars from there', () 
   expect(barNumbered(timeline, 106)).toBe(timeline.bars[0]);
   expect(barNumbered(timeline, 121)).toBe(timeline.bars[15]);
   expect([barNumbered(timeline, 105), barNumbered(timeline, 122)]).toEqual([undefined, undefined]);
-  expect(timeOfBar(timeline, 0, 107)).toBe(2);
+  expect(placeInSong(timeline, '107')).toEqual({ ok: true, value: timeline.bars[1]!.startTicks });
   expect(barAtTime(timeline, 0, 2.6)?.played).toBe(107);
   // Clicks left out by bars are counted from the beginning of the song.
   const plain = compile({ ...map, start: { ...map.start, firstBar: 1 } });

@@ -4,7 +4,7 @@ import {
   type DetailName,
   type Details,
   type DynamicsChange,
-  type Every,
+  everyText,
   type Fermata,
   type Fill,
   type GrooveChange,
@@ -40,14 +40,6 @@ const place = (position: Position, { meterAt }: Context): string =>
 const until = (to: Position | 'end' | null, context: Context): string =>
   to === null ? '' : `to ${to === 'end' ? 'end' : place(to, context)}`;
 
-const again = (every: Every): string =>
-  every
-    ? join(
-        `every ${every.bars === 1 ? 'bar' : `${every.bars} bars`}`,
-        every.toBar !== null && `to bar ${every.toBar}`,
-      )
-    : '';
-
 const played = (name: string | undefined): string => (name ? `plays ${quote(name)}` : '');
 
 type Printers = {
@@ -61,7 +53,7 @@ const PRINTERS: Printers = {
       'fill',
       place(from, context),
       until(to, context),
-      again(every),
+      everyText(every),
       name && quote(name),
       pattern && played(context.nameOf(pattern)),
       leaves !== 'nothing' && `over ${leaves}`,
@@ -74,7 +66,7 @@ const PRINTERS: Printers = {
       kind,
       place(at, context),
       until(to, context),
-      again(every),
+      everyText(every),
       pattern ? played(context.nameOf(pattern)) : plays && `plays ${plays}`,
       andBeat && 'and beat',
       words && quote(words),
@@ -88,7 +80,7 @@ const PRINTERS: Printers = {
       name !== undefined && `groove ${quote(name)}`,
       simile && 'simile',
       until(to, context),
-      again(every),
+      everyText(every),
       onText(passes),
     );
   },

@@ -6,8 +6,8 @@ import {
   type CollectionName,
   newSection,
   parseMeter,
+  parseOneTempo,
   parsePasses,
-  parseTempo,
   parseWhole,
   type RoadMap,
   roadMapKind,
@@ -142,10 +142,9 @@ const readSong = (draft: Draft, piece: Piece, line: number) => {
     else if (word === 'note') start.notes = readName({ text: rest, column: 0 });
     else if (word === 'recording') Object.assign(start, readRecording(rest));
     else {
-      const tempo = parseTempo(item.text, 'quarter');
-      if (tempo.ok && tempo.value?.kind === 'held') {
-        start.tempo = { perMinute: tempo.value.perMinute, unit: tempo.value.unit };
-      } else
+      const tempo = parseOneTempo(item.text, 'quarter');
+      if (tempo.ok && tempo.value) start.tempo = tempo.value;
+      else
         refuse(
           draft,
           line,

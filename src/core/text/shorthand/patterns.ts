@@ -12,7 +12,7 @@ import {
   written,
 } from '../../music/kit';
 import { type Meter, meterText } from '../../music/time';
-import { parseMeter, parseTempo, parseWhole, type RoadMap, tempoText } from '../../song/roadmap';
+import { parseMeter, parseOneTempo, parseWhole, type RoadMap, tempoText } from '../../song/roadmap';
 import { cut, nameText, type Piece, quote, readName, trimmed } from './text';
 
 /**
@@ -72,9 +72,9 @@ const readItem = ({ text }: Piece): Result<Item> => {
   const beats = /^(\d+) beats?$/i.exec(text);
   if (beats) return ok({ fields: { beats: parseWhole(beats[1]!) } });
   if (/^learnt at\s/i.test(text)) {
-    const tempo = parseTempo(text.slice(10), 'quarter');
-    return tempo.ok && tempo.value?.kind === 'held'
-      ? ok({ fields: { learntAt: { perMinute: tempo.value.perMinute, unit: tempo.value.unit } } })
+    const tempo = parseOneTempo(text.slice(10), 'quarter');
+    return tempo.ok && tempo.value
+      ? ok({ fields: { learntAt: tempo.value } })
       : fail('invalid', '', 'Say at which tempo it was learnt, like learnt at 126.');
   }
   if (/^note\s/i.test(text))

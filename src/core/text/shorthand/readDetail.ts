@@ -9,6 +9,7 @@ import {
   LANDINGS,
   LEAVES,
   type Passes,
+  parseEvery,
   parseLevel,
   parseMeter,
   parsePasses,
@@ -149,19 +150,10 @@ const toEnd = (cursor: Cursor, reading: Reading) =>
   cursor.take('to') ? (cursor.take('end') ? 'end' : (position(cursor, reading) ?? null)) : null;
 
 /** How often it comes again: `every bar`, `every 2 bars to bar 8`. */
-const every = (cursor: Cursor) => {
-  if (!cursor.take('every')) return null;
-  if (cursor.take('bar')) return { bars: 1, toBar: lastBar(cursor) };
-  const bars = cursor.take('second') ? 2 : whole(cursor);
-  if (!cursor.take('bars', 'bar')) cursor.refuse('Say every bar, or every 2 bars.');
-  return { bars, toBar: lastBar(cursor) };
-};
-
-const lastBar = (cursor: Cursor) => {
-  if (!cursor.take('to')) return null;
-  cursor.take('bar');
-  return whole(cursor);
-};
+const every = (cursor: Cursor) =>
+  cursor.is('every')
+    ? readWith(cursor, parseEvery, cursor.until('plays', 'and', 'over', 'lands', 'note', 'on'))
+    : null;
 
 const onPasses = (cursor: Cursor): Passes | undefined => {
   if (!cursor.take('on')) return undefined;

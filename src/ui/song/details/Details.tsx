@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, NativeSelect, Switch, TextInput } from '@mantine/core';
+import { Button, NativeSelect, Switch, Textarea, TextInput } from '@mantine/core';
 import { memo } from 'react';
 import type { Problem } from '@/core/base/result';
 import {
@@ -15,11 +15,16 @@ import { detailsIn, followPart, setField } from '@/core/song/editing';
 import {
   groupingText,
   INHERITED,
+  LONGEST_NOTES,
   type Part,
   type Resolved,
   type RoadMap,
   resolve,
   type Section,
+  SNARES,
+  type Snares,
+  STICKS,
+  type Sticks,
   TIMEKEEPERS,
   type Timekeeper,
 } from '@/core/song/roadmap';
@@ -74,6 +79,7 @@ export const Details = memo((props: Props) => {
         <Levels level={whole.level} onChange={(value) => set('level', value)} />
         <FeelFields feel={whole.feel} onChange={(value) => set('feel', value)} />
         <Playing map={map} section={section} whole={whole} set={set} />
+        <Note section={section} set={set} />
         <Variations map={map} section={section} of={passages.length} edit={edit} />
       </fieldset>
       {mayEdit && <Actions {...actions} section={section} />}
@@ -166,11 +172,29 @@ const NOT_A_TIME: Problem = {
   message: 'Type a time like 1:12.5.',
 };
 
+/** What to mind in the section, as it is printed on the chart. */
+const Note = ({ section, set }: Pick<PlayingProps, 'section' | 'set'>) => (
+  <Textarea
+    size="xs"
+    label="Note"
+    placeholder="what to mind here"
+    autosize
+    maxRows={6}
+    maxLength={LONGEST_NOTES}
+    value={section.notes}
+    onChange={({ currentTarget }) => set('notes', currentTarget.value.replaceAll('\n', ' '))}
+  />
+);
+
 /** What the section plays when it says nothing itself. */
 const inherited = (map: RoadMap, { part }: Resolved): string => {
   const groove = map.patterns[part?.groove ?? ''];
   return groove ? `as the part: ${groove.name}` : 'not said';
 };
+
+/** What a choice comes to where the section says nothing. */
+const inheritedOf = (part: string | null | undefined, usual: string): string =>
+  part ? `as the part: ${part}` : usual;
 
 type PlayingProps = {
   readonly map: RoadMap;
@@ -209,6 +233,22 @@ const Playing = ({ map, section, whole, set }: PlayingProps) => (
         set('timekeeper', value === '' ? null : (value as Timekeeper))
       }
     />
+    <div className={classes.pair}>
+      <NativeSelect
+        size="xs"
+        label="Played with"
+        value={section.sticks ?? ''}
+        data={[{ value: '', label: inheritedOf(whole.part?.sticks, 'sticks') }, ...STICKS]}
+        onChange={({ currentTarget: { value } }) => set('sticks', (value || null) as Sticks | null)}
+      />
+      <NativeSelect
+        size="xs"
+        label="Snares"
+        value={section.snares ?? ''}
+        data={[{ value: '', label: inheritedOf(whole.part?.snares, 'on') }, ...SNARES]}
+        onChange={({ currentTarget: { value } }) => set('snares', (value || null) as Snares | null)}
+      />
+    </div>
     <TextInput
       size="xs"
       label="Felt in phrases of"

@@ -25,6 +25,7 @@ import { FieldsOf } from '../../document';
 import { Cell } from '../../shared/Cell';
 import { newId } from '../../shared/newId';
 import classes from './Details.module.css';
+import { GrooveSelect } from './GrooveSelect';
 
 type Props = {
   readonly map: RoadMap;
@@ -153,6 +154,16 @@ const Fields = ({ map, variation, of, edit }: FieldsProps) => {
             <option key={one}>{one}</option>
           ))}
         </NativeSelect>
+      </Labelled>
+      <Labelled name="groove">
+        <GrooveSelect
+          label="Groove on these passes"
+          patterns={map.patterns}
+          value={variation.groove}
+          none="same"
+          mayEdit
+          onChange={(groove) => edit(setField('variations', variation.id, 'groove', groove))}
+        />
       </Labelled>
       <Labelled name="part">
         <NativeSelect

@@ -5,6 +5,7 @@ import type { Share } from '@/core/advice/judgement';
 import type { RoadMap } from '@/core/song/roadmap';
 import type { Edit } from '../../document';
 import type { LiveRemarks } from '../useRemarks';
+import { AboutSong } from './AboutSong';
 import { Parts } from './Parts';
 import { Recording } from './Recording';
 import { Remarks } from './Remarks';
@@ -25,6 +26,7 @@ export const SongPanel = memo(({ map, remarks, shares, mayEdit, edit }: Props) =
     <aside className={classes.panel} aria-label="The song as a whole">
       <Remarks remarks={remarks} mayEdit={mayEdit} />
       <Parts map={map} mayEdit={mayEdit} edit={edit} />
+      <AboutSong map={map} mayEdit={mayEdit} edit={edit} />
       <Shares shares={shares} />
       <Recording map={map} mayEdit={mayEdit} edit={edit} />
     </aside>

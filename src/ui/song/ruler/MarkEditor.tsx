@@ -9,15 +9,19 @@ import { meterText } from '@/core/music/time';
 import {
   CUES,
   type Details,
+  type Every,
+  everyText,
+  HIT_PLAYS,
   HITS,
   LANDING_WORDS,
   LANDINGS,
+  LEAVES,
   levelText,
   type Position,
+  parseEvery,
   parseLevel,
   parseMeter,
   parsePasses,
-  parsePosition,
   parseTempo,
   passesText,
   positionText,
@@ -25,7 +29,7 @@ import {
   TIMEKEEPERS,
   tempoText,
 } from '@/core/song/roadmap';
-import type { MeterAt } from '@/core/song/timeline';
+import { type MeterAt, placeInSection, type Timeline } from '@/core/song/timeline';
 import type { Edit } from '../../document';
 import { Cell } from '../../shared/Cell';
 import { GrooveSelect } from '../details/GrooveSelect';
@@ -34,6 +38,7 @@ import classes from './Ruler.module.css';
 
 type Props = {
   readonly map: RoadMap;
+  readonly timeline: Timeline;
   readonly mark: Mark;
   readonly meterAt: MeterAt;
   readonly mayEdit: boolean;
@@ -43,7 +48,16 @@ type Props = {
 };
 
 /** Everything that can be said of one mark. */
-export const MarkEditor = ({ map, mark, meterAt, mayEdit, edit, onRemove, onClose }: Props) => {
+export const MarkEditor = ({
+  map,
+  timeline,
+  mark,
+  meterAt,
+  mayEdit,
+  edit,
+  onRemove,
+  onClose,
+}: Props) => {
   const { where, id } = mark;
   const detail = mark.detail as unknown as Record<string, unknown>;
   const setValue = (field: string, value: unknown) =>
@@ -57,8 +71,15 @@ export const MarkEditor = ({ map, mark, meterAt, mayEdit, edit, onRemove, onClos
     mayEdit,
     setValue,
     set,
-    position: (text) => parsePosition(text, meterAt),
-    placeText: (position) => positionText(position, meterAt(position.bar)),
+    position: (text) =>
+      placeInSection(text, {
+        timeline,
+        section: mark.detail.section,
+        meterAt,
+        offset: map.start.recording,
+      }),
+    placeText: (position) =>
+      position === 'end' ? 'end' : positionText(position, meterAt(position.bar)),
     unit: map.start.tempo.unit,
     patterns: map.patterns,
   };
@@ -97,7 +118,7 @@ type Form = {
     read: (text: string) => Result<unknown>,
   ) => (text: string) => ReturnType<Edit>;
   readonly position: (text: string) => Result<Position>;
-  readonly placeText: (position: Position) => string;
+  readonly placeText: (position: Position | 'end') => string;
   readonly unit: RoadMap['start']['tempo']['unit'];
   readonly patterns: RoadMap['patterns'];
 };
@@ -144,25 +165,29 @@ const Words = ({ form, label, field, placeholder }: Omit<TextProps, 'value' | 'r
   />
 );
 
-const Place = ({
-  form,
-  label,
-  field,
-  end,
-}: {
-  form: Form;
-  label: string;
-  field: string;
-  end?: string;
-}) => {
-  const position = form.detail[field] as Position | null;
+type PlaceProps = {
+  readonly form: Form;
+  readonly label: string;
+  readonly field: string;
+  /** What it comes to where nothing is said. */
+  readonly end?: string;
+  /** Whether the end of the section is something else than that. */
+  readonly toEnd?: boolean;
+};
+
+const Place = ({ form, label, field, end, toEnd }: PlaceProps) => {
+  const position = form.detail[field] as Position | 'end' | null;
   return (
     <Text
       form={form}
       label={label}
       field={field}
       value={position ? form.placeText(position) : ''}
-      read={(text) => (text.trim() === '' && end ? ok(null) : form.position(text))}
+      read={(text) => {
+        const typed = text.trim().toLowerCase();
+        if (typed === '' && end) return ok(null);
+        return typed === 'end' && toEnd ? ok('end') : form.position(text);
+      }}
       {...(end && { placeholder: end })}
     />
   );
@@ -193,6 +218,40 @@ const Choice = ({ form, label, field, choices, words, none }: ChoiceProps) => (
   </NativeSelect>
 );
 
+const Again = ({ form }: { readonly form: Form }) => (
+  <Text
+    form={form}
+    label="Comes again"
+    field="every"
+    value={everyText(form.detail.every as Every)}
+    read={parseEvery}
+    placeholder="once"
+  />
+);
+
+type PatternProps = {
+  readonly form: Form;
+  readonly label: string;
+  readonly field: 'pattern' | 'groove';
+  readonly kind: 'fill' | 'groove';
+  readonly none: string;
+};
+
+const PatternChoice = ({ form, label, field, kind, none }: PatternProps) => (
+  <div className={classes.field}>
+    <span aria-hidden="true">{label}</span>
+    <GrooveSelect
+      label={label}
+      kind={kind}
+      patterns={form.patterns}
+      value={form.detail[field] as string | null}
+      none={none}
+      mayEdit={form.mayEdit}
+      onChange={(pattern) => form.setValue(field, pattern)}
+    />
+  </div>
+);
+
 const WARNING = /^(\d{1,2})\s*(bars?|beats?)$/i;
 
 const readWarning = (text: string): Result<unknown> => {
@@ -209,34 +268,70 @@ const seconds = (text: string): Result<unknown> => ok(Number(text.replace(/s$/i,
 const warningText = (warning: Details['cues']['warning']): string =>
   `${warning.count} ${warning.of}`;
 
+/** Kinds of hits in which something is struck. */
+const STRUCK: readonly string[] = ['hit', 'push', 'choke'];
+
 /** The fields of each kind of mark. */
 const FIELDS: Readonly<Record<string, (form: Form) => ReactNode>> = {
   fills: (form) => (
     <>
       <Place form={form} label="From" field="from" />
-      <Place form={form} label="To" field="to" end="the end" />
+      <Place
+        form={form}
+        label="To"
+        field="to"
+        end={form.detail.pattern ? 'as it lasts' : 'bar line'}
+        toEnd
+      />
       <Words form={form} label="Name" field="name" placeholder="toms, round the kit" />
-      <div className={classes.field}>
-        <span aria-hidden="true">Plays</span>
-        <GrooveSelect
-          label="Plays"
-          kind="fill"
-          patterns={form.patterns}
-          value={form.detail.pattern as string | null}
-          none="not written"
-          mayEdit={form.mayEdit}
-          onChange={(pattern) => form.setValue('pattern', pattern)}
-        />
-      </div>
+      <PatternChoice form={form} label="Plays" field="pattern" kind="fill" none="not written" />
+      <Choice form={form} label="Of the groove goes on" field="leaves" choices={LEAVES} />
       <Choice form={form} label="Leads to" field="lands" choices={LANDINGS} words={LANDING_WORDS} />
+      <Again form={form} />
+      <Words form={form} label="Note" field="notes" placeholder="what to mind" />
     </>
   ),
   hits: (form) => (
     <>
       <Choice form={form} label="Kind" field="kind" choices={HITS} />
       <Place form={form} label="At" field="at" />
-      <Place form={form} label="To" field="to" end="as usual" />
+      {STRUCK.includes(form.detail.kind as string) && (
+        <>
+          <Choice form={form} label="Plays" field="plays" choices={HIT_PLAYS} none="as usual" />
+          <PatternChoice form={form} label="or a fill" field="pattern" kind="fill" none="none" />
+        </>
+      )}
+      {form.detail.kind === 'push' && (
+        <Checkbox
+          checked={form.detail.andBeat === true}
+          onChange={({ currentTarget }) => form.setValue('andBeat', currentTarget.checked)}
+          label="the beat after it as well"
+        />
+      )}
+      {(form.detail.kind === 'stop' || form.detail.kind === 'choke') && (
+        <Place
+          form={form}
+          label={form.detail.kind === 'stop' ? 'To' : 'Caught at'}
+          field="to"
+          end={form.detail.kind === 'stop' ? 'end of the bar' : 'at once'}
+          toEnd
+        />
+      )}
+      <Again form={form} />
       <Words form={form} label="Words" field="words" placeholder="horns" />
+    </>
+  ),
+  grooveChanges: (form) => (
+    <>
+      <Place form={form} label="From" field="at" />
+      <PatternChoice form={form} label="Groove" field="groove" kind="groove" none="the section’s" />
+      <Place form={form} label="To" field="to" end="the end" />
+      <Again form={form} />
+      <Checkbox
+        checked={form.detail.simile === true}
+        onChange={({ currentTarget }) => form.setValue('simile', currentTarget.checked)}
+        label="in the same manner (simile)"
+      />
     </>
   ),
   dynamics: (form) => (

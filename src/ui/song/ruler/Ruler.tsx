@@ -6,7 +6,7 @@ import type { Problem } from '@/core/base/result';
 import { barTicks, beatTicks } from '@/core/music/time';
 import { insertRecord, removeRecord } from '@/core/song/editing';
 import { type Position, positionText, resolve, type Section } from '@/core/song/roadmap';
-import { type MeterAt, writtenMeters } from '@/core/song/timeline';
+import { type MeterAt, placeInSongText, writtenMeters } from '@/core/song/timeline';
 import { FieldsOf } from '../../document';
 import { newId } from '../../shared/newId';
 import { useSong } from '../SongContext';
@@ -32,8 +32,8 @@ const GRIDS = [
  * mouse or the arrow keys; a key, or a button, puts something there.
  */
 export const Ruler = memo(({ section }: Props) => {
-  const { map, mayEdit, edit } = useSong();
-  const { bars } = resolve(map, section);
+  const { map, timeline, mayEdit, edit } = useSong();
+  const { bars, phrase } = resolve(map, section);
   const meterAt = useMemo(
     () => writtenMeters(map).get(section.id) ?? (() => map.start.meter),
     [map, section.id],
@@ -49,14 +49,17 @@ export const Ruler = memo(({ section }: Props) => {
   const frame = useRef<HTMLDivElement>(null);
   const place = chosen.bar > bars ? { bar: bars, ticks: 0 } : chosen;
   const mark = marks.find(({ id }) => id === open);
-  const perRow = Math.min(16, Math.max(4, bars));
+  /** The bar before the section, where something stands in it or is about to. */
+  const first = place.bar === 0 || marks.some(({ start }) => start.bar === 0) ? 0 : 1;
+  const shown = bars + 1 - first;
+  const perRow = Math.min(16, Math.max(4, shown));
 
   const add = (made: NewMark) => {
     const id = newId();
     const operation = insertRecord(made.where, {
       id,
       section: section.id,
-      ...made.fields(place, { bars, meterAt, bpm: map.start.tempo }),
+      ...made.fields(place, { bars, phrase, meterAt, bpm: map.start.tempo }),
     } as { id: string });
     const refused = edit([operation], true);
     setProblem(refused);
@@ -103,6 +106,22 @@ export const Ruler = memo(({ section }: Props) => {
       <div className={classes.head}>
         <strong className="name">{section.name}</strong>
         <output data-testid="place">{positionText(place, meterAt(place.bar))}</output>
+        <span className={classes.inSong}>
+          {placeInSongText(
+            { timeline, section: section.id, meterAt, offset: map.start.recording },
+            place,
+          )}
+        </span>
+        {place.bar > 0 && (
+          <Button
+            size="compact-xs"
+            variant="subtle"
+            title="Where something leads in: the pickup and the count-in of a song"
+            onClick={() => setPlace({ bar: 0, ticks: 0 })}
+          >
+            bar before
+          </Button>
+        )}
         <NativeSelect
           w={136}
           aria-label="Steps of the place"
@@ -143,18 +162,17 @@ export const Ruler = memo(({ section }: Props) => {
         style={{ gridTemplateColumns: `repeat(${perRow}, minmax(0, 1fr))` }}
         onKeyDown={press}
       >
-        {Array.from({ length: bars }, (_, index) => (
+        {Array.from({ length: shown }, (_, index) => index + first).map((bar) => (
           <Bar
-            // biome-ignore lint/suspicious/noArrayIndexKey: bars are counted
-            key={index}
-            bar={index + 1}
-            perRow={perRow}
-            last={index + 1 === bars}
+            key={bar}
+            bar={bar}
+            edge={(bar + 1 - first) % perRow === 0 || bar === bars}
+            last={bar === bars}
             meterAt={meterAt}
-            place={place.bar === index + 1 ? place.ticks : undefined}
-            marks={marks.filter(({ spans }) => spans.some((span) => span.bar === index + 1))}
+            place={place.bar === bar ? place.ticks : undefined}
+            marks={marks.filter(({ spans }) => spans.some((span) => span.bar === bar))}
             open={open}
-            onClick={click(index + 1)}
+            onClick={click(bar)}
             onOpen={setOpen}
           />
         ))}
@@ -163,6 +181,7 @@ export const Ruler = memo(({ section }: Props) => {
         <FieldsOf key={mark.id} record={mark.id}>
           <MarkEditor
             map={map}
+            timeline={timeline}
             mark={mark}
             meterAt={meterAt}
             mayEdit={mayEdit}
@@ -180,7 +199,7 @@ const isAt = ({ start }: Mark, place: Position): boolean =>
   start.bar === place.bar && start.ticks === place.ticks;
 
 const barOn = ({ bar, ticks }: Position, by: number, bars: number): Position => ({
-  bar: Math.min(bars, Math.max(1, bar + by)),
+  bar: Math.min(bars, Math.max(0, bar + by)),
   ticks: by === 0 ? ticks : 0,
 });
 
@@ -195,7 +214,7 @@ const stepped = (
   const unit = beatTicks(meterAt(bar)) / grid;
   const at = (Math.round(ticks / unit) + by) * unit;
   if (at < 0) {
-    if (bar === 1) return { bar, ticks: 0 };
+    if (bar === 0) return { bar, ticks: 0 };
     const before = meterAt(bar - 1);
     return { bar: bar - 1, ticks: barTicks(before) - beatTicks(before) / grid };
   }
@@ -205,7 +224,8 @@ const stepped = (
 
 type BarProps = {
   readonly bar: number;
-  readonly perRow: number;
+  /** Whether it is the last of its line. */
+  readonly edge: boolean;
   readonly last: boolean;
   readonly meterAt: MeterAt;
   /** Where the chosen place lies in this bar, in ticks. */
@@ -216,17 +236,16 @@ type BarProps = {
   readonly onOpen: (id: string) => void;
 };
 
-const Bar = ({ bar, perRow, last, meterAt, place, marks, open, onClick, onOpen }: BarProps) => {
+const Bar = ({ bar, edge, last, meterAt, place, marks, open, onClick, onOpen }: BarProps) => {
   const meter = meterAt(bar);
   const length = barTicks(meter);
-  const edge = bar % perRow === 0 || last;
   const changes = bar > 1 && meter !== meterAt(bar - 1);
   return (
-    <div className={classes.bar} data-last={last}>
+    <div className={classes.bar} data-last={last} data-before={bar === 0}>
       {/* biome-ignore lint/a11y/useKeyWithClickEvents lint/a11y/noStaticElementInteractions: the frame takes the keys */}
       <div className={classes.beats} onClick={onClick} data-bar={bar}>
         <span className={classes.count}>
-          {bar}
+          {bar === 0 ? 'before' : bar}
           {changes && ` ${meter.numerator}/${meter.denominator}`}
         </span>
         {Array.from({ length: meter.numerator }, (_, beat) => (

@@ -1,8 +1,11 @@
+import { patternTicks } from '@/core/music/kit';
 import { barTicks, meterText } from '@/core/music/time';
 import { detailsIn } from '@/core/song/editing';
 import {
   type DetailName,
   type Details,
+  type Every,
+  everyText,
   fromFirst,
   type Position,
   passesText,
@@ -41,7 +44,7 @@ export const marksOf = (map: RoadMap, section: string, bars: number, meterAt: Me
     .filter(({ where }) => where !== 'variations')
     .flatMap(({ where, detail }) => {
       const shown = shownAs(map, where, detail);
-      const range = rangeOf(where, detail, bars, meterAt);
+      const range = rangeOf(map, where, detail, bars, meterAt);
       return range ? [{ id: detail.id, where, detail, ...shown, ...range }] : [];
     })
     .sort((a, b) => a.start.bar - b.start.bar || a.start.ticks - b.start.ticks);
@@ -63,17 +66,31 @@ const wordsOf = (detail: Details[DetailName]): string =>
   ('words' in detail && detail.words) || ('name' in detail && detail.name) || '';
 
 const shownAs = (map: RoadMap, where: DetailName, detail: Details[DetailName]) => {
-  const on = detail.passes ? ` (${passesText(detail.passes)})` : '';
+  const { every } = detail as Placed;
+  const on = [every && `, ${everyText(every)}`, detail.passes && ` (${passesText(detail.passes)})`]
+    .filter(Boolean)
+    .join('');
   const words = wordsOf(detail as never);
   const show = (kind: string, label: string) => ({
     kind,
     label: label + on,
     title: `${kind}${words ? `: ${words}` : ''}${on}`,
   });
-  if (where === 'fills') return show('fill', words || 'fill');
+  if (where === 'fills')
+    return show(
+      'fill',
+      words || map.patterns[(detail as Details['fills']).pattern ?? '']?.name || 'fill',
+    );
   if (where === 'hits') {
-    const { kind } = detail as Details['hits'];
-    return show(kind, words ? `${kind} ${words}` : kind);
+    const { kind, plays, pattern } = detail as Details['hits'];
+    const played = map.patterns[pattern ?? '']?.name ?? (plays === 'accent' ? '' : plays);
+    const called = plays === 'accent' && kind === 'hit' ? 'accent' : kind;
+    return show(kind, [called, played && `(${played})`, words].filter(Boolean).join(' '));
+  }
+  if (where === 'grooveChanges') {
+    const { groove, simile } = detail as Details['grooveChanges'];
+    const named = map.patterns[groove ?? '']?.name;
+    return show('groove', [named, simile && 'in the same manner'].filter(Boolean).join(', '));
   }
   if (where === 'cues') return show('cue', words + ((detail as Details['cues']).byEar ? '?' : ''));
   if (where === 'fermatas') {
@@ -93,42 +110,75 @@ const shownAs = (map: RoadMap, where: DetailName, detail: Details[DetailName]) =
   return show('dynamics', said.filter(Boolean).join(', '));
 };
 
+type Range = { readonly start: Position; readonly spans: Span[]; readonly end: number };
+
+/** The fields in which details say where they stand. */
+type Placed = {
+  readonly at?: Position | null;
+  readonly from?: Position;
+  readonly to?: Position | 'end' | null;
+  readonly bar?: number;
+  readonly every?: Every;
+  readonly pattern?: string | null;
+};
+
 const rangeOf = (
+  map: RoadMap,
   where: DetailName,
   detail: Details[DetailName],
   bars: number,
   meterAt: MeterAt,
-): { start: Position; spans: Span[]; end: number } | undefined => {
-  const absolute = (position: Position): Position => ({
-    bar: fromFirst(position.bar, bars),
-    ticks: position.ticks,
-  });
-  const fields = detail as {
-    at?: Position | null;
-    from?: Position;
-    to?: Position | null;
-    bar?: number;
-  };
-  const lastBar = barTicks(meterAt(bars));
+): Range | undefined => {
+  const fields = detail as Placed;
+  const end: Position = { bar: bars, ticks: barTicks(meterAt(bars)) };
+  const absolute = ({ bar, ticks }: Position): Position => ({ bar: fromFirst(bar, bars), ticks });
+  const place = fields.from ?? fields.at;
   const start =
-    fields.bar !== undefined
-      ? { bar: fields.bar, ticks: 0 }
-      : fields.from || fields.at
-        ? absolute((fields.from ?? fields.at)!)
-        : { bar: bars, ticks: lastBar };
-  if (start.bar < 1 || start.bar > bars) return undefined;
-  const spanning =
-    where === 'fills' || (where === 'dynamics' && fields.to) || (where === 'hits' && fields.to);
-  if (!spanning) {
-    const spans = [{ bar: start.bar, from: start.ticks, to: undefined, first: true }];
-    return { start, spans, end: start.bar * BAR + start.ticks };
-  }
-  const end = fields.to ? absolute(fields.to) : { bar: bars, ticks: lastBar };
+    fields.bar !== undefined ? { bar: fields.bar, ticks: 0 } : place ? absolute(place) : end;
+  if (start.bar < 0 || start.bar > bars) return undefined;
+  const lasting = (): Position | undefined => {
+    const { to } = fields;
+    if (to) return to === 'end' ? end : absolute(to);
+    if (where === 'grooveChanges') return end;
+    if (where !== 'fills') return undefined;
+    const pattern = map.patterns[fields.pattern ?? ''];
+    return pattern
+      ? after(start, patternTicks(pattern), bars, meterAt)
+      : { bar: start.bar, ticks: barTicks(meterAt(start.bar)) };
+  };
+  const until = lasting();
+  const last = Math.min(bars, fields.every?.toBar ?? bars);
   const spans: Span[] = [];
-  for (let bar = start.bar; bar <= Math.min(end.bar, bars); bar++) {
-    const from = bar === start.bar ? start.ticks : 0;
-    const to = bar === end.bar ? end.ticks : barTicks(meterAt(bar));
-    if (to > from) spans.push({ bar, from, to, first: bar === start.bar });
+  for (let by = 0; start.bar + by <= last; by += fields.every?.bars ?? bars + 1) {
+    const from = { bar: start.bar + by, ticks: start.ticks };
+    spans.push(
+      ...spansOf(from, until && { bar: until.bar + by, ticks: until.ticks }, bars, meterAt),
+    );
   }
-  return spans.length > 0 ? { start, spans, end: end.bar * BAR + end.ticks } : undefined;
+  const ends = until ?? start;
+  return spans.length > 0 ? { start, spans, end: ends.bar * BAR + ends.ticks } : undefined;
+};
+
+/** So many ticks on from a place, within the section. */
+const after = (from: Position, length: number, bars: number, meterAt: MeterAt): Position => {
+  let [bar, ticks] = [from.bar, from.ticks + length];
+  while (bar < bars && ticks > barTicks(meterAt(bar))) ticks -= barTicks(meterAt(bar++));
+  return { bar, ticks: Math.min(ticks, barTicks(meterAt(bar))) };
+};
+
+/** The pieces, bar by bar, of what goes from a place to another; a point without another. */
+const spansOf = (
+  from: Position,
+  to: Position | undefined,
+  bars: number,
+  meterAt: MeterAt,
+): Span[] => {
+  if (!to) return [{ bar: from.bar, from: from.ticks, to: undefined, first: true }];
+  const spans: Span[] = [];
+  for (let bar = from.bar; bar <= Math.min(to.bar, bars); bar++) {
+    const start = bar === from.bar ? from.ticks : 0;
+    const end = bar === to.bar ? to.ticks : barTicks(meterAt(bar));
+    if (end > start) spans.push({ bar, from: start, to: end, first: bar === from.bar });
+  }
+  return spans;
 };

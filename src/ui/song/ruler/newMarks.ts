@@ -2,7 +2,13 @@ import type { Tempo } from '@/core/music/time';
 import type { DetailName, Position } from '@/core/song/roadmap';
 import type { MeterAt } from '@/core/song/timeline';
 
-type Around = { readonly bars: number; readonly meterAt: MeterAt; readonly bpm: Tempo };
+type Around = {
+  readonly bars: number;
+  /** Bars of a phrase. */
+  readonly phrase: number;
+  readonly meterAt: MeterAt;
+  readonly bpm: Tempo;
+};
 
 /** Something that a key puts at the chosen place. */
 export type NewMark = {
@@ -29,14 +35,22 @@ export const NEW_MARKS: readonly NewMark[] = [
   {
     key: 'f',
     label: 'fill',
-    help: 'A fill from here to the next bar line',
+    help: 'A fill from here to the next bar line, or as long as its pattern lasts',
     where: 'fills',
     fields: (place, around) => ({
       from: anchored(place, around),
-      to: place.bar === around.bars ? null : { bar: place.bar + 1, ticks: 0 },
+      // What answers the band in the middle of a phrase leads to no crash.
+      lands: place.bar % around.phrase === 0 || place.bar === around.bars ? 'crash' : 'nothing',
     }),
   },
   hit('h', 'hit', 'Everybody hits here'),
+  {
+    key: 'a',
+    label: 'accent',
+    help: 'What the groove plays here is struck harder',
+    where: 'hits',
+    fields: (place, around) => ({ kind: 'hit', plays: 'accent', at: anchored(place, around) }),
+  },
   hit('p', 'push', 'An accent just before the bar line'),
   hit('s', 'stop', 'Everybody stops, to the end of the bar'),
   hit('k', 'choke', 'Catch the cymbal here'),
@@ -47,6 +61,13 @@ export const NEW_MARKS: readonly NewMark[] = [
     help: 'Something to listen for, to watch or to remember',
     where: 'cues',
     fields: (place, around) => ({ kind: 'listen', at: anchored(place, around), words: 'listen' }),
+  },
+  {
+    key: 'g',
+    label: 'groove',
+    help: 'Another groove from here, or the same in the same manner',
+    where: 'grooveChanges',
+    fields: (place, around) => ({ at: anchored(place, around), simile: true }),
   },
   {
     key: 'l',
