@@ -148,7 +148,15 @@ test('the same number gives the same fill; what is free, on the snare and allowe
   await isReady(page);
   const staff = page.getByRole('region', { name: 'A fill by number' }).getByTestId('staff');
   await page.getByLabel('Number of the fill').fill('41');
-  await expect(page.getByTestId('cells')).toHaveText('cells 1 2 4 2');
+  await expect(page.getByLabel('Cells, 1 to 5')).toHaveValue('1 2 4 2');
+  // The other way round: the cells are typed and give the number.
+  await page.getByLabel('Cells, 1 to 5').fill('1 4 1 4');
+  await expect(page.getByLabel('Number of the fill')).toHaveValue('78');
+  await page.getByLabel('Cell 1', { exact: true }).fill('rrrl');
+  await expect(page.getByRole('alert').filter({ hasText: 'Cell 1' })).toContainText(
+    'at most twice in a row',
+  );
+  await page.getByRole('button', { name: 'The usual five' }).click();
   const first = await staff.getAttribute('aria-label');
   await page.getByLabel('Number of the fill').fill('42');
   await expect(staff).not.toHaveAttribute('aria-label', first!);

@@ -1,21 +1,26 @@
 'use client';
 
 import { Button, Checkbox, TextInput } from '@mantine/core';
+import { useLocalStorage } from '@mantine/hooks';
 import { IconDice5 } from '@tabler/icons-react';
 import { useMemo, useState } from 'react';
 import {
   type BeatUse,
   backbeatUses,
+  CELL_COUNT,
+  CELLS,
   FILL_SCHOOLS,
   type FillSchool,
   generateFill,
   type Layout,
   numbersOf,
   type Pattern,
+  parseCells,
   quartersIn,
   type Recipe,
   SCHOOLS,
   type School,
+  seedOf,
   VOICES,
   type VoiceId,
   voiceOf,
@@ -63,7 +68,24 @@ export const FillMaker = ({ meter, tempo, feel, around, layout, onKeep }: Props)
   const [sticking, setSticking] = useState<School>('leading');
   const [lands, setLands] = useState<Recipe['lands']>('crash');
   const [seed, setSeed] = useState(0);
-  const recipe = { school, meter, beats, uses, voices, sticking, lands };
+  /** Numbers of cells as they are typed, while they make no sense. */
+  const [cells, setCells] = useState<string>();
+  const [own, setOwn] = useLocalStorage<Partial<Record<FillSchool, readonly string[]>>>({
+    key: 'ebrant.cells',
+    defaultValue: {},
+  });
+  const ownCells = parseCells(own[school] ?? []);
+  const recipe = {
+    school,
+    meter,
+    beats,
+    uses,
+    voices,
+    sticking,
+    lands,
+    // What this browser keeps may be anything.
+    cells: ownCells.ok && ownCells.value.length === CELL_COUNT ? ownCells.value : undefined,
+  };
   const wishes = JSON.stringify(recipe);
   // Made anew only when the number or a wish changes: the transport holds on to it.
   const fill = useMemo(
@@ -161,14 +183,36 @@ export const FillMaker = ({ meter, tempo, feel, around, layout, onKeep }: Props)
         <Button
           variant="subtle"
           size="compact-sm"
-          onClick={() => setSeed(Math.floor(newNumber() * most))}
+          onClick={() => {
+            setCells(undefined);
+            setSeed(Math.floor(newNumber() * most));
+          }}
         >
           <IconDice5 size={18} aria-hidden="true" /> Draw
         </Button>
         {school !== 'free' && (
-          <output data-testid="cells">cells {numbersOf(seed, quarters).join(' ')}</output>
+          <TextInput
+            label="Cells, 1 to 5"
+            inputMode="numeric"
+            value={cells ?? numbersOf(seed, quarters).join(' ')}
+            error={cells !== undefined && `${quarters} numbers from 1 to 5`}
+            onChange={({ currentTarget: { value } }) => {
+              const numbers = value.match(/\d/g)?.map(Number) ?? [];
+              const whole = numbers.length === quarters && numbers.every((n) => n >= 1 && n <= 5);
+              setCells(whole ? undefined : value);
+              if (whole) setSeed(seedOf(numbers));
+            }}
+          />
         )}
       </div>
+      {school !== 'free' && (
+        <OwnCells
+          key={school}
+          cells={recipe.cells ?? CELLS[school]}
+          usual={CELLS[school]}
+          onChange={(next) => setOwn({ ...own, [school]: next })}
+        />
+      )}
       <StaffView pattern={fill} left={layout.hand === 'left'} sticking counting barsPerLine={1} />
       <div className={classes.keep}>
         <span className={classes.quiet}>
@@ -179,6 +223,58 @@ export const FillMaker = ({ meter, tempo, feel, around, layout, onKeep }: Props)
         </Button>
       </div>
     </section>
+  );
+};
+
+type OwnCellsProps = {
+  readonly cells: readonly string[];
+  readonly usual: readonly string[];
+  readonly onChange: (cells: readonly string[] | undefined) => void;
+};
+
+/** The five cells that numbers stand for, each as it is typed; five that cannot be played are not taken. */
+const OwnCells = ({ cells, usual, onChange }: OwnCellsProps) => {
+  const [typed, setTyped] = useState<readonly string[]>();
+  const shown = typed ?? cells;
+  const read = parseCells(shown);
+  const type = (index: number, value: string) => {
+    const next = shown.map((one, at) => (at === index ? value : one));
+    const all = parseCells(next);
+    setTyped(all.ok ? undefined : next);
+    if (all.ok) onChange(all.value);
+  };
+  return (
+    <div className={classes.cells}>
+      {shown.map((text, index) => (
+        <TextInput
+          // biome-ignore lint/suspicious/noArrayIndexKey: cells are counted
+          key={index}
+          size="xs"
+          w={72}
+          label={`Cell ${index + 1}`}
+          value={text}
+          error={!read.ok && read.problem.place === String(index + 1)}
+          onChange={({ currentTarget }) => type(index, currentTarget.value)}
+        />
+      ))}
+      {shown.join() !== usual.join() && (
+        <Button
+          variant="subtle"
+          size="compact-sm"
+          onClick={() => {
+            setTyped(undefined);
+            onChange(undefined);
+          }}
+        >
+          The usual five
+        </Button>
+      )}
+      <p className={classes.quiet} role={read.ok ? undefined : 'alert'}>
+        {read.ok
+          ? 'A cell is a beat of four: R, L, the foot K, small where it is soft, - for a rest.'
+          : `Cell ${read.problem.place}: ${read.problem.message}`}
+      </p>
+    </div>
   );
 };
 

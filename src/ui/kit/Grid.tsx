@@ -40,7 +40,7 @@ export const Grid = ({ pattern, rows, handed, mayEdit, onChange, onStruck }: Pro
   const change = useRef(onChange);
   change.current = onChange;
   const setGrid = useCallback((grid: readonly number[]) => change.current({ grid }), []);
-  const { cursor, handlers } = useGrid({ pattern, columns, rows, onChange, onStruck });
+  const { cursor, shown, handlers } = useGrid({ pattern, columns, rows, onChange, onStruck });
   const hands = new Map(handed.map(({ voice, at, hand }) => [`${voice} ${at}`, hand]));
   const onGrid = new Set(columns.map(({ at }) => at as number));
   const hidden = strokesOf(pattern).filter(({ at }) => !onGrid.has(at)).length;
@@ -76,7 +76,7 @@ export const Grid = ({ pattern, rows, handed, mayEdit, onChange, onStruck }: Pro
             ))}
           </tr>
           {rows.map((voice, row) => {
-            const strokes = new Map(pattern[voice].map((stroke) => [stroke.at, stroke]));
+            const strokes = new Map(shown[voice].map((stroke) => [stroke.at, stroke]));
             return (
               <tr key={voice} className={classes.row}>
                 <th scope="row" className={classes.voice}>

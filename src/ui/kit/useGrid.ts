@@ -1,6 +1,6 @@
 'use client';
 
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
+import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from 'react';
 import {
   type Change,
   type Column,
@@ -46,15 +46,19 @@ export const useGrid = ({ pattern, columns, rows, onChange, onStruck }: Options)
   /** A touch that was pressed and not yet used for a stroke. */
   const unused = useRef<string>(undefined);
   const painting = useRef<{ row: number; on: boolean; last: number }>(undefined);
-  const latest = useRef(pattern);
-  latest.current = pattern;
+  /** What a sweep has changed so far; it is kept as one when it is over. */
+  const [painted, setPainted] = useState<Change>();
+  const shown = useMemo(() => (painted ? { ...pattern, ...painted } : pattern), [pattern, painted]);
+  const latest = useRef(shown);
+  latest.current = shown;
 
   const strokeAt = (voice: VoiceId, column: number) =>
     latest.current[voice].find(({ at }) => at === columns[column]?.at);
 
-  const put = (voice: VoiceId, column: number, on: boolean) => {
+  /** The change that puts a stroke into a cell, or takes it away; nothing beyond the last column. */
+  const struck = (voice: VoiceId, column: number, on: boolean): Change | undefined => {
     const at = columns[column]?.at;
-    if (at === undefined) return;
+    if (at === undefined) return undefined;
     let stroke: Omit<Stroke, 'at'> = {};
     for (const key of held.current) stroke = touched(voice, stroke, TOUCH_KEYS[key]![0]);
     unused.current = undefined;
@@ -62,7 +66,23 @@ export const useGrid = ({ pattern, columns, rows, onChange, onStruck }: Options)
     const change = setStroke(latest.current, voice, at, on ? stroke : undefined);
     // Several strokes may come before the page is drawn again.
     latest.current = { ...latest.current, ...change };
-    onChange(change);
+    return change;
+  };
+
+  const put = (voice: VoiceId, column: number, on: boolean) => {
+    const change = struck(voice, column, on);
+    if (change) onChange(change);
+  };
+
+  const paint = (voice: VoiceId, column: number, on: boolean) => {
+    const change = struck(voice, column, on);
+    if (change) setPainted((before) => ({ ...before, ...change }));
+  };
+
+  const keepPainted = () => {
+    painting.current = undefined;
+    if (painted) onChange(painted);
+    setPainted(undefined);
   };
 
   const touch = (key: string) => {
@@ -139,36 +159,40 @@ export const useGrid = ({ pattern, columns, rows, onChange, onStruck }: Options)
     const on = held.current.size > 0 || !strokeAt(voice, cell.column);
     painting.current = { row: cell.row, on, last: cell.column };
     setCursor(cell);
-    put(voice, cell.column, on);
+    event.currentTarget.setPointerCapture(event.pointerId);
+    paint(voice, cell.column, on);
   };
 
   const onPointerMove = (event: PointerEvent) => {
-    const paint = painting.current;
-    if (!paint || event.buttons === 0) return;
+    const sweep = painting.current;
+    if (!sweep || event.buttons === 0) return;
     // A finger keeps its first cell as target: what lies under it is asked for.
     const cell = cellOf(document.elementFromPoint(event.clientX, event.clientY));
-    const voice = rows[paint.row];
-    if (!cell || !voice || cell.row !== paint.row || cell.column === paint.last) return;
-    paint.last = cell.column;
-    if (Boolean(strokeAt(voice, cell.column)) !== paint.on) put(voice, cell.column, paint.on);
+    const voice = rows[sweep.row];
+    if (!cell || !voice || cell.row !== sweep.row || cell.column === sweep.last) return;
+    // A fast hand skips cells between two moves: all that it has crossed are painted.
+    const way = Math.sign(cell.column - sweep.last);
+    for (let column = sweep.last + way; column !== cell.column + way; column += way)
+      if (Boolean(strokeAt(voice, column)) !== sweep.on) paint(voice, column, sweep.on);
+    sweep.last = cell.column;
   };
 
   const letGo = () => {
-    painting.current = undefined;
+    keepPainted();
     held.current.clear();
     unused.current = undefined;
   };
 
   return {
     cursor,
+    shown,
     handlers: {
       onKeyDown,
       onKeyUp,
       onPointerDown,
       onPointerMove,
-      onPointerUp: () => {
-        painting.current = undefined;
-      },
+      onPointerUp: keepPainted,
+      onPointerCancel: keepPainted,
       onBlur: letGo,
     },
   };

@@ -91,7 +91,8 @@ export const columnsOf = (pattern: Pick<Pattern, 'beats' | 'meter' | 'grid'>): C
 const DIVISIONS = [1, 2, 3, 4, 6, 8, 5, 7, 9, 12, 10, 16, 15, 14];
 
 /**
- * The coarsest grid, no coarser than the one given, on which every stroke has a column.
+ * The coarsest grid, no coarser than the one given, on which every stroke has a column, and so has every
+ * beat where the strokes allow it: the third eighth of a pulse of three too.
  *
  * @param places of strokes, from the beginning of the pattern
  */
@@ -104,6 +105,10 @@ export const gridFor = (
     const fits = (parts: number) =>
       Number.isInteger((to - from) / parts) &&
       inside.every((at) => (at * parts) % (to - from) === 0);
+    const beats = (to - from) / beatTicks(pattern.meter);
+    const showsBeats = (parts: number) => !Number.isInteger(beats) || parts % beats === 0;
     const now = divisionAt(pattern, pulse);
-    return fits(now) ? now : (DIVISIONS.find(fits) ?? now);
+    const fine = (parts: number) => fits(parts) && showsBeats(parts);
+    if (fine(now)) return now;
+    return DIVISIONS.find(fine) ?? (fits(now) ? now : (DIVISIONS.find(fits) ?? now));
   });

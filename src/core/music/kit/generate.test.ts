@@ -7,11 +7,13 @@ import {
   type FillSchool,
   generateFill,
   numbersOf,
+  parseCells,
   patternSchema,
   patternTicks,
   printTyped,
   type Recipe,
   STARTING_POINTS,
+  seedOf,
   startFrom,
   stick,
   strainsOf,
@@ -147,4 +149,45 @@ test('harder patterns are called harder', () => {
     expect(level).toBeGreaterThanOrEqual(1);
     expect(level).toBeLessThanOrEqual(5);
   }
+});
+
+test('the numbers of cells give the seed, and the seed the numbers', () => {
+  for (let seed = 0; seed < 625; seed++) expect(seedOf(numbersOf(seed, 4))).toBe(seed);
+  expect(numbersOf(seedOf([5, 1, 3]), 3)).toEqual([5, 1, 3]);
+});
+
+test.each([
+  [['Rlrl', 'rLrl', 'rlRl', 'rlrL', 'RlrL'], undefined],
+  [['R l r l', 'rkrk', 'r-l-', 'kkkk', '----'], undefined],
+  [['Rlrl', 'rLr', 'rlRl', 'rlrL', 'RlrL'], '2'],
+  [['Rlrx', 'rLrl', 'rlRl', 'rlrL', 'RlrL'], '1'],
+  [['Rlrl', 'rLrl', 'rrrl', 'rlrL', 'RlrL'], '3'],
+  // Each alone can be played, the fifth after the first not.
+  [['klrr', 'kkkk', 'kkkk', 'kkkk', 'rlkk'], '5'],
+])('own cells %j are wrong at %s', (cells, place) => {
+  const read = parseCells(cells);
+  expect(read.ok ? undefined : read.problem.place).toBe(place);
+});
+
+test('a fill of one’s own cells plays them, soft where they are small', () => {
+  const cells = ['Rk-l', 'rlrl', 'rlrl', 'rlrl', 'rlrl'];
+  const fill = generateFill(
+    0,
+    {
+      school: 'backbeat',
+      meter: { numerator: 4, denominator: 4 },
+      beats: 1,
+      uses: ['snare'],
+      voices: ['floorTom'],
+      sticking: 'leading',
+      lands: 'crash',
+      cells,
+    },
+    'own',
+  );
+  expect(fill.snare).toEqual([
+    { at: 0, hand: 'R', force: 'accent' },
+    { at: 15_120, hand: 'L' },
+  ]);
+  expect(fill.bass).toEqual([{ at: 5040 }]);
 });

@@ -1,4 +1,5 @@
 import { mulberry, type Random } from '../../base/random';
+import { fail, ok, type Result } from '../../base/result';
 import { type Meter, TICKS_PER_QUARTER } from '../time';
 import { gridFor } from './counting';
 import { newPattern, type Pattern, rowsOf, type School, type Struck } from './pattern';
@@ -27,6 +28,8 @@ export type Recipe = {
   /** The drums and cymbals that may be struck anywhere. */
   readonly voices: readonly VoiceId[];
   readonly sticking: School;
+  /** One’s own five cells in place of the school’s. */
+  readonly cells?: readonly string[] | undefined;
   /** What it leads to; before a push the last eighth is left free for the crash. */
   readonly lands: 'crash' | 'nothing' | 'push';
 };
@@ -45,14 +48,64 @@ export const backbeatUses = (meter: Meter, beats: number): BeatUse[] =>
 const SIXTEENTH = TICKS_PER_QUARTER / 4;
 
 /**
- * Five one-beat cells of four sixteenths, hand to hand, told apart by where the accents fall. Being
- * hand to hand, any of them follows any other at any tempo. Our own choice of cells for a recipe
- * that is common practice; no source.
+ * A cell is a beat of four sixteenths, as it is typed: R and L for the hands, K for the foot, small where
+ * it is soft, and - for a rest. In the backbeat school they are hand to hand and told apart by where the
+ * accents fall, so that any follows any other at any tempo; in the linear one hands and foot follow one
+ * another. Our own choice of cells for recipes that are common practice; no source.
  */
-const CELLS: readonly (readonly number[])[] = [[0], [1], [2], [3], [0, 3]];
+export const CELLS: Readonly<Record<'backbeat' | 'linear', readonly string[]>> = {
+  backbeat: ['Rlrl', 'rLrl', 'rlRl', 'rlrL', 'RlrL'],
+  linear: ['rlkk', 'rlrk', 'rklk', 'rlkr', 'krlk'],
+};
 
-/** Hands and foot one after the other over four sixteenths: R, L, and K for the foot. */
-const LINEAR_CELLS = ['RLKK', 'RLRK', 'RKLK', 'RLKR', 'KRLK'] as const;
+const THREE_IN_A_ROW = /r{3}|l{3}/i;
+
+/** How many cells there are to draw from. */
+export const CELL_COUNT = 5;
+
+/**
+ * A cell as somebody types it.
+ *
+ * @returns its four letters; what is wrong with it in a sentence
+ * @example parseCell('R l r L') // => { ok: true, value: 'RlrL' }
+ */
+export const parseCell = (text: string): Result<string> => {
+  const cell = text.replace(/\s+/g, '');
+  if (!/^[rlk-]{4}$/i.test(cell))
+    return fail(
+      'invalid',
+      'Cell',
+      'A cell is four of R, L, K and -, small where it is soft: Rlrl.',
+    );
+  // Twice over, since cells follow one another.
+  return THREE_IN_A_ROW.test(cell + cell)
+    ? fail('invalid', 'Cell', 'One hand plays at most twice in a row.')
+    : ok(cell);
+};
+
+/**
+ * Five cells as somebody types them: each can be played, and so can any after any other.
+ *
+ * @returns what is wrong, at the number of its cell
+ */
+export const parseCells = (texts: readonly string[]): Result<readonly string[]> => {
+  const cells: string[] = [];
+  for (const [index, text] of texts.entries()) {
+    const read = parseCell(text);
+    if (!read.ok) return fail('invalid', String(index + 1), read.problem.message);
+    cells.push(read.value);
+  }
+  for (const [index, cell] of cells.entries()) {
+    const after = cells.findIndex((other) => THREE_IN_A_ROW.test(cell + other));
+    if (after >= 0)
+      return fail(
+        'invalid',
+        String(after + 1),
+        `After cell ${index + 1} one hand would play more than twice in a row.`,
+      );
+  }
+  return ok(cells);
+};
 
 /**
  * The numbers of the cells that a seed draws, one a quarter, from 1 to 5: its digits to the base of
@@ -64,11 +117,20 @@ export const numbersOf = (seed: number, beats: number): number[] => {
   const numbers: number[] = [];
   let rest = Math.abs(Math.trunc(seed));
   for (let beat = 0; beat < beats; beat++) {
-    numbers.unshift((rest % CELLS.length) + 1);
-    rest = Math.floor(rest / CELLS.length);
+    numbers.unshift((rest % CELL_COUNT) + 1);
+    rest = Math.floor(rest / CELL_COUNT);
   }
   return numbers;
 };
+
+/**
+ * The seed that draws certain cells: the inverse of `numbersOf`.
+ *
+ * @param numbers each from 1 to 5
+ * @example seedOf([1, 4, 1, 4]) // => 78
+ */
+export const seedOf = (numbers: readonly number[]): number =>
+  numbers.reduce((seed, number) => seed * CELL_COUNT + number - 1, 0);
 
 /**
  * A fill by number: the same seed and recipe always give the same fill. Every result can be played:
@@ -118,36 +180,37 @@ const voicesFor = (recipe: Recipe, beat: number): readonly VoiceId[] =>
 const pick = <T>(list: readonly T[], random: Random): T =>
   list[Math.floor(random() * list.length)]!;
 
-/** Each beat by its cell: accents on one voice, the rest on another. */
-const backbeatWriter: Writer = (seed, recipe, random) => {
-  return numbersOf(seed, quartersIn(recipe)).flatMap((number, beat) => {
-    const voices = voicesFor(recipe, beat);
-    const [loud, soft] = [pick(voices, random), pick(voices, random)];
-    if (playedAt(recipe, beat) === 'rest') return [];
-    const accents = CELLS[number - 1]!;
-    return [0, 1, 2, 3].map((part): Struck => {
-      const accented = accents.includes(part);
-      return {
-        voice: accented ? loud : soft,
-        at: beat * TICKS_PER_QUARTER + part * SIXTEENTH,
-        hand: part % 2 === 0 ? 'R' : 'L',
-        ...(accented && { force: 'accent' }),
-      };
-    });
-  });
-};
+type Cells = keyof typeof CELLS;
 
-const linearWriter: Writer = (seed, recipe, random) => {
-  return numbersOf(seed, quartersIn(recipe)).flatMap((number, beat) => {
-    const voices = voicesFor(recipe, beat);
-    if (playedAt(recipe, beat) === 'rest') return [];
-    return [...LINEAR_CELLS[number - 1]!].map((limb, part): Struck => {
-      const at = beat * TICKS_PER_QUARTER + part * SIXTEENTH;
-      if (limb === 'K') return { voice: 'bass', at };
-      return { voice: pick(voices, random), at, hand: limb as 'R' | 'L' };
+/** Each beat by the letters of its cell; `voiceFor` says where a hand strikes. */
+const cellWriter =
+  (school: Cells, voicing: (voices: readonly VoiceId[], random: Random) => Voicing): Writer =>
+  (seed, recipe, random) =>
+    numbersOf(seed, quartersIn(recipe)).flatMap((number, beat) => {
+      const voiceFor = voicing(voicesFor(recipe, beat), random);
+      if (playedAt(recipe, beat) === 'rest') return [];
+      const cell = (recipe.cells ?? CELLS[school])[number - 1] ?? CELLS[school][0]!;
+      return [...cell].flatMap((letter, part): Struck[] => {
+        const at = beat * TICKS_PER_QUARTER + part * SIXTEENTH;
+        const accented = letter !== letter.toLowerCase();
+        const force = accented && { force: 'accent' as const };
+        const limb = letter.toUpperCase();
+        if (limb === '-') return [];
+        if (limb === 'K') return [{ voice: 'bass', at, ...force }];
+        return [{ voice: voiceFor(accented), at, hand: limb as 'R' | 'L', ...force }];
+      });
     });
-  });
-};
+
+type Voicing = (accented: boolean) => VoiceId;
+
+/** Accents on one voice, the rest on another. */
+const backbeatWriter = cellWriter('backbeat', (voices, random) => {
+  const [loud, soft] = [pick(voices, random), pick(voices, random)];
+  return (accented) => (accented ? loud : soft);
+});
+
+/** Each stroke on a voice of its own. */
+const linearWriter = cellWriter('linear', (voices, random) => () => pick(voices, random));
 
 /** Eighths, triplets or sixteenths by beat, some left out; the first of the fill is always there. */
 const freeWriter: Writer = (_, recipe, random) => {

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
-import { barTicks, TICKS_PER_QUARTER } from '../time';
+import { barTicks, type Meter, TICKS_PER_QUARTER } from '../time';
 import {
   columnsOf,
   countWord,
+  emptyPattern,
   gridFor,
   newPattern,
   parseTyped,
@@ -177,6 +178,31 @@ test('the schema refuses what no kit can do', () => {
   expect(issue({ snare: [{ at: 5 }, { at: 5 }] })).toMatch(/one at a time/);
   expect(issue({ beats: 33 })).toMatch(/at most 8 bars/);
   expect(issue({ bass: [{ at: 0.5 }] })).toMatch(/whole number of ticks/);
+});
+
+test.each([
+  // Counted 2 + 2 + 3: the last pulse has a column for each of its three eighths.
+  [{ numerator: 7, denominator: 8, grouping: [2, 2, 3] }, [4, 4, 3]],
+  [{ numerator: 6, denominator: 8 }, [3, 3]],
+  [{ numerator: 4, denominator: 4 }, [4, 4, 4, 4]],
+] satisfies [Meter, number[]][])(
+  'an empty bar of %j has a column for every beat',
+  (meter, grid) => {
+    const empty = emptyPattern('e', meter, 'groove', meter.numerator);
+    expect(empty.grid).toEqual(grid);
+    const places = columnsOf(empty).map(({ at }) => at as number);
+    const beat = (4 * 20_160) / meter.denominator;
+    for (let index = 0; index < meter.numerator; index++) expect(places).toContain(index * beat);
+  },
+);
+
+test('an empty fill may have any length and ends with a bar line', () => {
+  const fill = emptyPattern('e', FOUR_FOUR, 'fill', 6);
+  expect(
+    columnsOf(fill)
+      .filter(({ strong }) => strong !== 'none')
+      .map(({ word }) => word),
+  ).toEqual(['3', '4', '2', '2', '3', '4']);
 });
 
 test('a voice that is named twice in a bar plays both', () => {

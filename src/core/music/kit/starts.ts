@@ -151,6 +151,17 @@ export const startFrom = (point: StartingPoint, id: string): Omit<Pattern, 'orde
   return { ...blank, ...written(point.typed, blank) };
 };
 
+/** Nothing yet, with a column for every beat: a groove of a bar, or a fill of any length. */
+export const emptyPattern = (
+  id: string,
+  meter: Meter,
+  kind: Pattern['kind'],
+  beats: number,
+): Omit<Pattern, 'order'> => {
+  const blank = newPattern(id, meter, { kind, beats, name: kind === 'fill' ? 'Fill' : 'Groove' });
+  return { ...blank, grid: gridFor(blank, []) };
+};
+
 /** What a typed form writes into a pattern, its grid among it; nothing where it cannot be read. */
 export const written = (
   text: string,

@@ -66,7 +66,15 @@ export const Details = memo((props: Props) => {
     <aside className={classes.pane} aria-label={`Details of ${section.name}`}>
       <h2 className="name">{section.name}</h2>
       {passages.length > 0 && <p className={classes.facts}>{factsOf(passages)}</p>}
-      <Button variant="subtle" size="compact-sm" justify="start" title="R" onClick={onPlaces}>
+      <Button
+        variant="subtle"
+        size="compact-sm"
+        h="auto"
+        justify="start"
+        styles={{ label: { whiteSpace: 'normal', textAlign: 'start' } }}
+        title="R"
+        onClick={onPlaces}
+      >
         {placesWords(map, section.id)}, {places ? 'hide them' : 'show the bars'}
       </Button>
       {whole.part && <Follows section={section} part={whole.part} mayEdit={mayEdit} edit={edit} />}

@@ -60,8 +60,9 @@ export const MarkEditor = ({
 }: Props) => {
   const { where, id } = mark;
   const detail = mark.detail as unknown as Record<string, unknown>;
-  const setValue = (field: string, value: unknown) =>
-    edit([setFields(where, id, { [field]: value })], true);
+  const setAll = (fields: Readonly<Record<string, unknown>>) =>
+    edit([setFields(where, id, fields)], true);
+  const setValue = (field: string, value: unknown) => setAll({ [field]: value });
   const set = (field: string, read: (text: string) => Result<unknown>) => (text: string) => {
     const value = read(text);
     return value.ok ? setValue(field, value.value) : value.problem;
@@ -69,6 +70,7 @@ export const MarkEditor = ({
   const form: Form = {
     detail,
     mayEdit,
+    setFields: setAll,
     setValue,
     set,
     position: (text) =>
@@ -112,6 +114,7 @@ export const MarkEditor = ({
 type Form = {
   readonly detail: Record<string, unknown>;
   readonly mayEdit: boolean;
+  readonly setFields: (fields: Readonly<Record<string, unknown>>) => ReturnType<Edit>;
   readonly setValue: (field: string, value: unknown) => ReturnType<Edit>;
   readonly set: (
     field: string,
@@ -225,6 +228,7 @@ const Again = ({ form }: { readonly form: Form }) => (
     field="every"
     value={everyText(form.detail.every as Every)}
     read={parseEvery}
+    wide
     placeholder="once"
   />
 );
@@ -235,22 +239,27 @@ type PatternProps = {
   readonly field: 'pattern' | 'groove';
   readonly kind: 'fill' | 'groove';
   readonly none: string;
+  /** Sets the field, where left out. */
+  readonly onChange?: (id: string | null) => void;
 };
 
-const PatternChoice = ({ form, label, field, kind, none }: PatternProps) => (
-  <div className={classes.field}>
-    <span aria-hidden="true">{label}</span>
-    <GrooveSelect
-      label={label}
-      kind={kind}
-      patterns={form.patterns}
-      value={form.detail[field] as string | null}
-      none={none}
-      mayEdit={form.mayEdit}
-      onChange={(pattern) => form.setValue(field, pattern)}
-    />
-  </div>
-);
+const PatternChoice = (props: PatternProps) => {
+  const { form, label, field, kind, none, onChange = (id) => form.setValue(field, id) } = props;
+  return (
+    <div className={classes.field}>
+      <span aria-hidden="true">{label}</span>
+      <GrooveSelect
+        label={label}
+        kind={kind}
+        patterns={form.patterns}
+        value={form.detail[field] as string | null}
+        none={none}
+        mayEdit={form.mayEdit}
+        onChange={(pattern) => onChange(pattern)}
+      />
+    </div>
+  );
+};
 
 const WARNING = /^(\d{1,2})\s*(bars?|beats?)$/i;
 
@@ -324,7 +333,15 @@ const FIELDS: Readonly<Record<string, (form: Form) => ReactNode>> = {
   grooveChanges: (form) => (
     <>
       <Place form={form} label="From" field="at" />
-      <PatternChoice form={form} label="Groove" field="groove" kind="groove" none="the section’s" />
+      <PatternChoice
+        form={form}
+        label="Groove"
+        field="groove"
+        kind="groove"
+        none="the section’s, freely"
+        // Another groove is played as written until somebody says otherwise.
+        onChange={(groove) => form.setFields({ groove, simile: groove === null })}
+      />
       <Place form={form} label="To" field="to" end="the end" />
       <Again form={form} />
       <Checkbox

@@ -52,6 +52,7 @@ export const Ruler = memo(({ section }: Props) => {
   /** The bar before the section, where something stands in it or is about to. */
   const first = place.bar === 0 || marks.some(({ start }) => start.bar === 0) ? 0 : 1;
   const shown = bars + 1 - first;
+  const rows = Math.max(1, ...marks.map(({ row }) => row + 1));
   const perRow = Math.min(16, Math.max(4, shown));
 
   const add = (made: NewMark) => {
@@ -117,7 +118,10 @@ export const Ruler = memo(({ section }: Props) => {
             size="compact-xs"
             variant="subtle"
             title="Where something leads in: the pickup and the count-in of a song"
-            onClick={() => setPlace({ bar: 0, ticks: 0 })}
+            onClick={() => {
+              setPlace({ bar: 0, ticks: 0 });
+              frame.current?.focus();
+            }}
           >
             bar before
           </Button>
@@ -171,6 +175,7 @@ export const Ruler = memo(({ section }: Props) => {
             meterAt={meterAt}
             place={place.bar === bar ? place.ticks : undefined}
             marks={marks.filter(({ spans }) => spans.some((span) => span.bar === bar))}
+            rows={rows}
             open={open}
             onClick={click(bar)}
             onOpen={setOpen}
@@ -231,12 +236,14 @@ type BarProps = {
   /** Where the chosen place lies in this bar, in ticks. */
   readonly place: number | undefined;
   readonly marks: readonly Mark[];
+  /** How many rows of marks the ruler has. */
+  readonly rows: number;
   readonly open: string | undefined;
   readonly onClick: (event: MouseEvent<HTMLElement>) => void;
   readonly onOpen: (id: string) => void;
 };
 
-const Bar = ({ bar, edge, last, meterAt, place, marks, open, onClick, onOpen }: BarProps) => {
+const Bar = ({ bar, edge, last, meterAt, place, marks, rows, open, onClick, onOpen }: BarProps) => {
   const meter = meterAt(bar);
   const length = barTicks(meter);
   const changes = bar > 1 && meter !== meterAt(bar - 1);
@@ -260,7 +267,7 @@ const Bar = ({ bar, edge, last, meterAt, place, marks, open, onClick, onOpen }: 
           <span className={classes.place} style={{ left: `${(100 * place) / length}%` }} />
         )}
       </div>
-      <div className={classes.marks}>
+      <div className={classes.marks} style={{ minHeight: `${rows * 23}px` }}>
         {marks.flatMap((mark) =>
           mark.spans
             .filter((span) => span.bar === bar)
@@ -284,7 +291,7 @@ const Bar = ({ bar, edge, last, meterAt, place, marks, open, onClick, onOpen }: 
                 }}
                 onClick={() => onOpen(mark.id)}
               >
-                {span.first ? mark.label : ''}
+                {span.first && (span.again ? mark.kind : mark.label)}
               </button>
             )),
         )}

@@ -21,6 +21,8 @@ export type Span = {
   /** Undefined where it is a point. */
   readonly to: number | undefined;
   readonly first: boolean;
+  /** Whether it is a later coming of what comes again. */
+  readonly again: boolean;
 };
 
 /** Something that stands in the section, as the ruler shows it. */
@@ -147,16 +149,15 @@ const rangeOf = (
       : { bar: start.bar, ticks: barTicks(meterAt(start.bar)) };
   };
   const until = lasting();
-  const last = Math.min(bars, fields.every?.toBar ?? bars);
+  const lastBar = Math.min(bars, fields.every?.toBar ?? bars);
   const spans: Span[] = [];
-  for (let by = 0; start.bar + by <= last; by += fields.every?.bars ?? bars + 1) {
+  for (let by = 0; start.bar + by <= lastBar; by += fields.every?.bars ?? bars + 1) {
     const from = { bar: start.bar + by, ticks: start.ticks };
-    spans.push(
-      ...spansOf(from, until && { bar: until.bar + by, ticks: until.ticks }, bars, meterAt),
-    );
+    const to = until && { bar: until.bar + by, ticks: until.ticks };
+    for (const piece of spansOf(from, to, bars, meterAt)) spans.push({ ...piece, again: by > 0 });
   }
-  const ends = until ?? start;
-  return spans.length > 0 ? { start, spans, end: ends.bar * BAR + ends.ticks } : undefined;
+  const last = spans.at(-1);
+  return last && { start, spans, end: last.bar * BAR + (last.to ?? last.from) };
 };
 
 /** So many ticks on from a place, within the section. */
@@ -172,9 +173,9 @@ const spansOf = (
   to: Position | undefined,
   bars: number,
   meterAt: MeterAt,
-): Span[] => {
+): Omit<Span, 'again'>[] => {
   if (!to) return [{ bar: from.bar, from: from.ticks, to: undefined, first: true }];
-  const spans: Span[] = [];
+  const spans: Omit<Span, 'again'>[] = [];
   for (let bar = from.bar; bar <= Math.min(to.bar, bars); bar++) {
     const start = bar === from.bar ? from.ticks : 0;
     const end = bar === to.bar ? to.ticks : barTicks(meterAt(bar));
