@@ -28,11 +28,10 @@ type Props = {
 
 /** What the pattern asks of each limb at the tempo of the song, what goes wrong in it, what is easier. */
 export const Asks = ({ pattern, handed, secondsPerTick, tempo, layout, onEasier }: Props) => {
-  const left = layout.hand === 'left';
   const loads = loadsOf(pattern, handed, secondsPerTick);
   const figures = figuresOf(pattern, handed, secondsPerTick);
-  const troubles = troublesOf(pattern, handed, secondsPerTick);
-  const strains = strainsOf(pattern, handed, secondsPerTick, pattern.kind === 'fill', left);
+  const troubles = troublesOf(pattern, handed, secondsPerTick, layout);
+  const strains = strainsOf(pattern, handed, secondsPerTick, pattern.kind === 'fill', layout);
   const sentences = [...new Set([...troubles, ...strains].map(({ sentence }) => sentence))];
   if (loads.length === 0)
     return (

@@ -213,7 +213,7 @@ export const FillMaker = ({ meter, tempo, feel, around, layout, onKeep }: Props)
           onChange={(next) => setOwn({ ...own, [school]: next })}
         />
       )}
-      <StaffView pattern={fill} left={layout.hand === 'left'} sticking counting barsPerLine={1} />
+      <StaffView pattern={fill} player={layout} sticking counting barsPerLine={1} />
       <div className={classes.keep}>
         <span className={classes.quiet}>
           Space plays it, with the bar before and the bar after.

@@ -20,6 +20,18 @@ import classes from './Kit.module.css';
 
 type Props = { readonly layout: Layout; readonly onChange: (layout: Layout) => void };
 
+/** Where a voice may stand, as the player sits. */
+const PLACES: readonly (readonly [string, string])[] = [
+  ['0', 'far left'],
+  ['1', 'left'],
+  ['2', 'before you, left'],
+  ['3', 'before you'],
+  ['4', 'before you, right'],
+  ['5', 'right'],
+  ['6', 'well to the right'],
+  ['7', 'far right'],
+];
+
 /** The player’s own kit: which hand leads, what is there, what stands in for what is not. */
 export const KitSettings = ({ layout, onChange }: Props) => {
   const [refused, setRefused] = useState<string>();
@@ -33,6 +45,11 @@ export const KitSettings = ({ layout, onChange }: Props) => {
       ? layout.missing.filter((one) => one !== voice)
       : [...layout.missing, voice];
     void save({ ...layout, missing });
+  };
+  const stand = (voice: VoiceId, place: string) => {
+    const { [voice]: _, ...rest } = layout.places;
+    const places: Layout['places'] = place === '' ? rest : { ...rest, [voice]: Number(place) };
+    void save({ ...layout, places });
   };
   const logClean = (limb: Limb, text: string) => {
     const { [limb]: before, ...rest } = layout.clean;
@@ -52,6 +69,15 @@ export const KitSettings = ({ layout, onChange }: Props) => {
           ]}
           onChange={(hand) => void save({ ...layout, hand: hand as Layout['hand'] })}
         />
+        <Segments
+          label="Pedals of the bass drum"
+          value={String(layout.pedals)}
+          choices={[
+            { value: '1', label: 'one pedal' },
+            { value: '2', label: 'two pedals' },
+          ]}
+          onChange={(pedals) => void save({ ...layout, pedals: pedals === '2' ? 2 : 1 })}
+        />
         <Select
           label="Where there are several ways, you play"
           shown
@@ -65,6 +91,14 @@ export const KitSettings = ({ layout, onChange }: Props) => {
             return (
               <li key={id}>
                 <Checkbox checked={!missing} onChange={() => toggle(id)} label={name} />
+                {!missing && voiceOf(id).limb === 'hand' && id !== 'sticks' && (
+                  <Select
+                    label={`Where the ${name.toLowerCase()} stands`}
+                    value={String(layout.places[id] ?? '')}
+                    choices={[['', 'where it usually stands'], ...PLACES]}
+                    onChange={(place) => stand(id, place)}
+                  />
+                )}
                 {missing && (
                   <Select
                     label={`In place of ${name.toLowerCase()}`}

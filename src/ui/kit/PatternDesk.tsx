@@ -81,12 +81,11 @@ const learntText = ({ learntAt }: Pattern): string =>
 /** One pattern: its grid, its typed form, its staff, how it sounds and what it asks. */
 export const PatternDesk = (props: DeskProps) => {
   const { patterns, pattern, layout, tempo, mayEdit, edit, onSelect } = props;
-  const left = layout.hand === 'left';
-  const handed = useMemo(() => stick(pattern, left), [pattern, left]);
+  const handed = useMemo(() => stick(pattern, layout), [pattern, layout]);
   // While somebody writes fast, the staff may be a frame behind the grid; the figures wait for a pause.
   const later = useDeferredValue(pattern);
   const settled = useSettled(later, PAUSE);
-  const settledHanded = useMemo(() => stick(settled, left), [settled, left]);
+  const settledHanded = useMemo(() => stick(settled, layout), [settled, layout]);
   const [all, setAll] = useState(false);
   const [stand, setStand] = useState(false);
   const rows = soundingRows(pattern, layout, all);
@@ -133,7 +132,7 @@ export const PatternDesk = (props: DeskProps) => {
         <TypedField key={pattern.id} pattern={pattern} mayEdit={mayEdit} onChange={change} />
         <StaffView
           pattern={later}
-          left={left}
+          player={layout}
           sticking
           counting
           scale={stand ? 1.7 : 1}
@@ -155,8 +154,9 @@ export const PatternDesk = (props: DeskProps) => {
           />
           <Cell
             label="Tempo it was learnt at"
+            before={<span className={classes.quiet}>learnt at</span>}
             value={learntText(pattern)}
-            placeholder="learnt at 126"
+            placeholder="126"
             readOnly={!mayEdit}
             onText={(text) => {
               const read = parseOneTempo(text.replace(/^learnt at\s+/i, ''), 'quarter');

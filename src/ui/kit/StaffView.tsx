@@ -2,13 +2,14 @@
 
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { engrave } from '@/core/music/engrave';
-import { leadIn, type Pattern, printTyped } from '@/core/music/kit';
+import { leadIn, type Pattern, type Player, printTyped, RIGHT_HANDED } from '@/core/music/kit';
 import classes from './Kit.module.css';
 import { widthOf } from './staffSize';
 
 type Props = {
   readonly pattern: Pattern;
-  readonly left?: boolean;
+  /** Whose hands; a right-handed player’s where left out. */
+  readonly player?: Player;
   readonly sticking?: boolean;
   readonly counting?: boolean;
   /** 1 is the size of the music stand. */
@@ -22,12 +23,12 @@ type Props = {
 
 /** A pattern on a staff, as wide as there is room. The drawing comes once its program is loaded. */
 export const StaffView = (props: Props) => {
-  const { pattern, left = false, sticking = false, counting = false, scale = 1 } = props;
+  const { pattern, player = RIGHT_HANDED, sticking = false, counting = false, scale = 1 } = props;
   const { barsPerLine = 2, bars: most, whenSeen = false } = props;
   const frame = useRef<HTMLDivElement>(null);
   const room = useRoom(frame);
   const seen = useSeen(frame, whenSeen);
-  const bars = useMemo(() => engrave(pattern, left).slice(0, most), [pattern, left, most]);
+  const bars = useMemo(() => engrave(pattern, player).slice(0, most), [pattern, player, most]);
   const { meter } = pattern;
   useEffect(() => {
     let gone = false;

@@ -123,6 +123,7 @@ const NewPlace = ({ map, pattern, edit }: Omit<Props, 'mayEdit'>) => {
     <div className={classes.newPlace}>
       <NativeSelect
         size="xs"
+        w="100%"
         label="In"
         value={section.id}
         data={sections.map(({ id, name }) => ({ value: id, label: name }))}

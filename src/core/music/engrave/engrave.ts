@@ -2,7 +2,9 @@ import {
   byPlace,
   leadIn,
   type Pattern,
+  type Player,
   patternBars,
+  RIGHT_HANDED,
   type StickedStroke,
   stick,
   voiceOf,
@@ -35,10 +37,10 @@ export type Staff = { readonly hands: readonly Group[]; readonly feet: readonly 
  * A pattern as it is written on a staff, bar by bar, in two parts: hands above, feet below. Notes are
  * grouped by the pulses of the meter; every bar is filled up with rests.
  */
-export const engrave = (pattern: Pattern, left = false): Staff[] => {
+export const engrave = (pattern: Pattern, player: Player = RIGHT_HANDED): Staff[] => {
   const bar = barTicks(pattern.meter);
   const lead = leadIn(pattern);
-  const strokes = stick(pattern, left).map((stroke) => ({ ...stroke, at: stroke.at + lead }));
+  const strokes = stick(pattern, player).map((stroke) => ({ ...stroke, at: stroke.at + lead }));
   return Array.from({ length: patternBars(pattern) }, (_, index) => {
     const inside = strokes
       .filter(({ at }) => Math.floor(at / bar) === index)

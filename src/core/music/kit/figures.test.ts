@@ -161,7 +161,7 @@ test('the mirror of a mirrored sticking is the sticking', () => {
       const bare = written('hh 8ths, sn 2 4', newPattern('p', FOUR_FOUR));
       const free = { ...pattern, ...bare, meter: FOUR_FOUR, beats: 4 } as Pattern;
       const right = stick(free);
-      const left = stick(free, true);
+      const left = stick(free, { hand: 'left', places: {}, pedals: 1 });
       expect(left.map(({ hand }) => hand)).toEqual(right.map(({ hand }) => other[hand]));
     }),
   );

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { wholeNumber } from '../../base/fields';
 import { LIMBS } from './load';
 import type { Rows, Struck } from './pattern';
 import { VOICE_IDS, type VoiceId, voiceOf } from './voices';
@@ -16,6 +17,15 @@ export const layoutSchema = z.object({
   missing: z.array(voiceSchema).max(VOICE_IDS.length).default([]),
   /** Where a missing voice goes, when elsewhere than usual. */
   instead: z.partialRecord(voiceSchema, voiceSchema).default({}),
+  /** Where voices stand, from the player’s far left, 0, to the far right, 7; usual where left out. */
+  places: z
+    .partialRecord(
+      voiceSchema,
+      wholeNumber(0, 7, 'A voice stands from 0, far left, to 7, far right.'),
+    )
+    .default({}),
+  /** Pedals of the bass drum. */
+  pedals: z.literal([1, 2], { error: 'A bass drum has one pedal or two.' }).default(1),
   /** Strokes a second that the player has logged as clean, by limb. */
   clean: z.partialRecord(z.enum(LIMBS), z.number().min(0.1, CLEAN).max(40, CLEAN)).default({}),
   /** Which variant of a pattern is played where there is one. */
@@ -28,6 +38,8 @@ export const USUAL_LAYOUT: Layout = {
   hand: 'right',
   missing: ['crash2', 'china', 'splash', 'cowbell', 'tambourine', 'floorTom2'],
   instead: {},
+  places: {},
+  pedals: 1,
   clean: {},
   plays: 'full',
 };

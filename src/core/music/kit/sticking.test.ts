@@ -1,11 +1,14 @@
 import fc from 'fast-check';
 import { TICKS_PER_QUARTER } from '../time';
 import {
+  apart,
   costOf,
   costWords,
   type Layout,
   loadsOf,
   onKit,
+  type Player,
+  RIGHT_HANDED,
   SCHOOLS,
   type School,
   STARTING_POINTS,
@@ -14,6 +17,7 @@ import {
   stick,
   strainsOf,
   strokesOf,
+  troublesOf,
   USUAL_LAYOUT,
   voiceOf,
 } from '.';
@@ -21,8 +25,9 @@ import { patterns, typed } from './testing';
 
 const fill = (text: string, sticking: School = 'alternating', beats = 4) =>
   typed(text, { kind: 'fill', beats, sticking });
-const hands = (pattern: Parameters<typeof stick>[0], left = false) =>
-  stick(pattern, left)
+const LEFT_HANDED: Player = { hand: 'left', places: {}, pedals: 1 };
+const hands = (pattern: Parameters<typeof stick>[0], player?: Player) =>
+  stick(pattern, player)
     .filter(({ voice }) => voiceOf(voice).limb === 'hand')
     .map(({ hand }) => hand)
     .join('');
@@ -53,8 +58,8 @@ test('given hands are kept, so that a paradiddle stays one', () => {
 });
 
 test('a left-handed kit mirrors what is worked out, never what is given', () => {
-  expect(hands(fill('sn 1 1e 1& 1a'), true)).toBe('LRLR');
-  expect(hands(fill('sn 1:R 1e:R'), true)).toBe('RR');
+  expect(hands(fill('sn 1 1e 1& 1a'), LEFT_HANDED)).toBe('LRLR');
+  expect(hands(fill('sn 1:R 1e:R'), LEFT_HANDED)).toBe('RR');
 });
 
 test('in a groove the leading hand keeps the cymbal and the other the snare', () => {
@@ -152,7 +157,7 @@ test('what a sticking costs is told: strokes, the closest pair of one hand, move
 test('every stroke gets a limb, and none is lost or moved', () => {
   fc.assert(
     fc.property(patterns, fc.boolean(), (pattern, left) => {
-      const played = stick(pattern, left);
+      const played = stick(pattern, left ? LEFT_HANDED : undefined);
       const bare = played.map(({ voice, at: place }) => `${place} ${voice}`).sort();
       expect(bare).toEqual(
         strokesOf(pattern)
@@ -237,4 +242,49 @@ test('two strokes that meet on one drum are one, and the pattern keeps its own',
     ['floorTom', 1],
   ]);
   expect(pattern.floorTom2).toHaveLength(2);
+});
+
+// What stands where changes what the hands do; common practice, no source.
+test('a floor tom on the left is the other hand’s, and one on the right the leading one’s', () => {
+  const roll = typed('hh quarters, ft 2 4');
+  const onTwo = (player?: Player) =>
+    Object.fromEntries(
+      stick(roll, player)
+        .filter(({ at: place }) => place === TICKS_PER_QUARTER)
+        .map(({ voice, hand }) => [voice, hand]),
+    );
+  expect(onTwo()).toEqual({ hihat: 'L', floorTom: 'R' });
+  const leftTom: Player = { ...RIGHT_HANDED, places: { floorTom: 0, hihat: 2 } };
+  expect(onTwo(leftTom)).toEqual({ hihat: 'R', floorTom: 'L' });
+});
+
+test('a left-handed player on a right-handed kit leads on the hat without crossing', () => {
+  const open: Player = { ...LEFT_HANDED, places: { hihat: 0, snare: 2, ride: 6, floorTom: 6 } };
+  const rock = typed('hh 8ths, sn 2 4, bd 1 3');
+  expect(hands(rock, open)).toBe('LLLRLLLLRL');
+  expect(strainsOf(rock, stick(rock, open), at(100), false, open)).toEqual([]);
+});
+
+test('one hand comes in time from what stands close by, not from what stands far', () => {
+  // Both with the right hand, a sixty-fourth at 240 apart: 16 ms.
+  const quick = typed('sn 1:R, ft 1+1/16:R');
+  const trouble = (player: Player) =>
+    troublesOf(quick, stick(quick, player), at(240), player).map(({ sentence }) => sentence);
+  expect(trouble(RIGHT_HANDED)).toEqual([
+    'Bar 1, 1 ·: 16 ms are too short from snare to floor tom with one hand.',
+  ]);
+  expect(trouble({ ...RIGHT_HANDED, places: { snare: 3, floorTom: 4 } })).toEqual([]);
+  expect(apart(RIGHT_HANDED, 'snare', 'floorTom')).toBe(4);
+});
+
+test('two pedals share sixteenths of the bass drum, unless the hats need the other foot', () => {
+  const feet = (text: string, pedals: 1 | 2) =>
+    stick(typed(text), { ...RIGHT_HANDED, pedals })
+      .filter(({ voice }) => voice === 'bass')
+      .map(({ hand }) => hand)
+      .join('');
+  expect(feet('bd 1 1e 1& 1a 3', 1)).toBe('RRRRR');
+  expect(feet('bd 1 1e 1& 1a 3', 2)).toBe('RLRLR');
+  expect(feet('bd quarters', 2)).toBe('RRRR');
+  expect(feet('bd 1 1e 1& 1a, hf 1e', 2)).toBe('RRLR');
 });

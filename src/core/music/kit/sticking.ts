@@ -18,6 +18,17 @@ export type StickedStroke = Struck & {
   readonly given: boolean;
 };
 
+/** Who plays, as far as hands and feet ask: which hand leads, where what stands, how many pedals. */
+export type Player = {
+  readonly hand: 'right' | 'left';
+  /** From the player’s far left, 0, to the far right, 7; usual where left out. */
+  readonly places: Readonly<Partial<Record<VoiceId, number>>>;
+  /** Pedals of the bass drum. */
+  readonly pedals: 1 | 2;
+};
+
+export const RIGHT_HANDED: Player = { hand: 'right', places: {}, pedals: 1 };
+
 /** What a sticking forces. */
 export type Strain = {
   readonly kind: 'crossing' | 'double' | 'late' | 'flam';
@@ -39,22 +50,49 @@ type Onset = { readonly at: number; readonly strokes: readonly Struck[] };
  * and in reach of both, the leading hand coming down for the backbeat. *Alternating*: both always share
  * it. *Leading*: the leading hand keeps it alone.
  *
+ * One foot plays the bass drum; of two pedals both do where strokes are as close as sixteenths, as long as
+ * the other foot is not needed on the hats.
+ *
  * All of it is common practice; no source.
  *
- * @param left whether the player is left-handed: everything is mirrored
+ * @param player a left-handed player’s kit is mirrored, unless its places say otherwise
  */
-export const stick = (pattern: Pattern, left = false): StickedStroke[] => {
+export const stick = (pattern: Pattern, player: Player = RIGHT_HANDED): StickedStroke[] => {
   const onsets = onsetsOf(pattern);
-  const shared = shareOut(pattern, onsets);
-  const feet = strokesOf(pattern)
-    .filter(({ voice }) => voiceOf(voice).limb === 'foot')
-    .map((stroke) => withHand(stroke, stroke.voice === 'bass' ? 'R' : 'L'));
+  const shared = shareOut(pattern, onsets, (voice) => towardsLeading(player, voice));
+  const feet = feetOf(pattern, player);
   const clicked = strokesOf(pattern)
     .filter(({ voice }) => voice === 'sticks')
     .map((stroke) => withHand(stroke, 'B'));
   const all = [...shared, ...clicked, ...feet];
-  const mirrored = left ? all.map(mirror) : all;
+  const mirrored = player.hand === 'left' ? all.map(mirror) : all;
   return mirrored.sort((a, b) => a.at - b.at);
+};
+
+/** From the player’s left, 0, to the right, 7. */
+const placeOf = ({ hand, places }: Player, voice: VoiceId): number =>
+  places[voice] ?? (hand === 'left' ? FARTHEST - ACROSS[voice] : ACROSS[voice]);
+
+/** The same from the side of the hand that follows to that of the hand that leads. */
+const towardsLeading = (player: Player, voice: VoiceId): number =>
+  player.hand === 'left' ? FARTHEST - placeOf(player, voice) : placeOf(player, voice);
+
+/** How far apart two voices stand, in places. */
+export const apart = (player: Player, one: VoiceId, other: VoiceId): number =>
+  Math.abs(placeOf(player, one) - placeOf(player, other));
+
+const feetOf = (pattern: Pattern, { pedals }: Player): StickedStroke[] => {
+  const feet = strokesOf(pattern).filter(({ voice }) => voiceOf(voice).limb === 'foot');
+  const onHats = new Set(feet.flatMap(({ voice, at }) => (voice === 'pedal' ? [at] : [])));
+  let last: { readonly at: number; readonly hand: Hand } | undefined;
+  return feet.map((stroke) => {
+    if (stroke.voice === 'pedal') return withHand(stroke, 'L');
+    const follows = last !== undefined && last.hand === 'R' && stroke.at - last.at <= CLOSE;
+    const both = pedals === 2 && follows && !onHats.has(stroke.at);
+    const handed = withHand(stroke, both ? 'L' : 'R');
+    last = { at: stroke.at, hand: handed.hand };
+    return handed;
+  });
 };
 
 /** The hand a stroke gives, else the one worked out. */
@@ -77,14 +115,18 @@ const onsetsOf = (pattern: Pattern): Onset[] => {
   return [...byPlace(hands)].map(([at, strokes]) => ({ at, strokes }));
 };
 
-const shareOut = (pattern: Pattern, onsets: readonly Onset[]): StickedStroke[] => {
-  const hands = groovesHands(pattern, onsets) ?? handsFor(pattern, pattern.sticking, onsets);
+const shareOut = (pattern: Pattern, onsets: readonly Onset[], across: Across): StickedStroke[] => {
+  const hands =
+    groovesHands(pattern, onsets, across) ?? handsFor(pattern, pattern.sticking, onsets);
   return onsets.flatMap(({ strokes }, index) =>
     strokes.length > 1
-      ? together(strokes)
+      ? together(strokes, across)
       : strokes.map((stroke) => withHand(stroke, hands[index] ?? 'R')),
   );
 };
+
+/** Where a voice stands, from the side of the hand that follows, 0, to that of the one that leads. */
+type Across = (voice: VoiceId) => number;
 
 const isCymbal = (voice: VoiceId): boolean => voiceOf(voice).family !== 'drum';
 
@@ -94,11 +136,15 @@ const FAR_RIGHT = 5;
 const CLOSE = TICKS_PER_QUARTER / 4;
 
 /** The hand of each place of a groove that one surface keeps the time of; nothing where none does. */
-const groovesHands = (pattern: Pattern, onsets: readonly Onset[]): Hand[] | undefined => {
+const groovesHands = (
+  pattern: Pattern,
+  onsets: readonly Onset[],
+  across: Across,
+): Hand[] | undefined => {
   if (pattern.kind !== 'groove') return undefined;
   const keeps = timekeepersOf(onsets);
   if (keeps.size === 0) return undefined;
-  const shared = sharesTime(pattern.sticking, onsets, keeps);
+  const shared = sharesTime(pattern.sticking, onsets, keeps, across);
   const places = natural(pattern, onsets);
   /** Whether a hand that was given has turned round those after it. */
   let turned = false;
@@ -108,7 +154,7 @@ const groovesHands = (pattern: Pattern, onsets: readonly Onset[]): Hand[] | unde
       turned = false;
       return 'R';
     }
-    const farRight = ACROSS[stroke.voice] >= FAR_RIGHT;
+    const farRight = across(stroke.voice) >= FAR_RIGHT;
     if (!shared) return keeps.has(stroke.voice) || farRight ? 'R' : 'L';
     const before = onsets[index - 1];
     if (!before || at - before.at > CLOSE) turned = false;
@@ -135,11 +181,12 @@ const sharesTime = (
   school: School,
   onsets: readonly Onset[],
   keeps: ReadonlySet<VoiceId>,
+  across: Across,
 ): boolean => {
   if (school === 'leading') return false;
   if (school === 'alternating') return true;
   const own = onsets.filter(({ strokes }) => strokes.some(({ voice }) => keeps.has(voice)));
-  const inReach = [...keeps].every((voice) => ACROSS[voice] < FAR_RIGHT);
+  const inReach = [...keeps].every((voice) => across(voice) < FAR_RIGHT);
   return inReach && own.some(({ at }, index) => at - (own[index - 1]?.at ?? -CLOSE * 2) <= CLOSE);
 };
 
@@ -147,10 +194,11 @@ const sharesTime = (
  * Two voices at once: the leading hand on the cymbal over a drum that the other reaches, else each hand
  * on its own side; a hand that is given is kept.
  */
-const together = (strokes: readonly Struck[]): StickedStroke[] => {
+const together = (strokes: readonly Struck[], across: Across): StickedStroke[] => {
   const [first, second, ...rest] = strokes;
   if (!first || !second) return [];
-  const one: Hand = first.hand ?? (second.hand ? other(second.hand) : handBeside(first, second));
+  const one: Hand =
+    first.hand ?? (second.hand ? other(second.hand) : handBeside(first, second, across));
   return [
     withHand(first, one),
     withHand(second, other(one)),
@@ -159,10 +207,10 @@ const together = (strokes: readonly Struck[]): StickedStroke[] => {
   ];
 };
 
-const handBeside = ({ voice }: Struck, { voice: beside }: Struck): Hand => {
-  if (isCymbal(voice) && !isCymbal(beside) && ACROSS[beside] < FAR_RIGHT) return 'R';
-  if (isCymbal(beside) && !isCymbal(voice) && ACROSS[voice] < FAR_RIGHT) return 'L';
-  return ACROSS[voice] >= ACROSS[beside] ? 'R' : 'L';
+const handBeside = ({ voice }: Struck, { voice: beside }: Struck, across: Across): Hand => {
+  if (isCymbal(voice) && !isCymbal(beside) && across(beside) < FAR_RIGHT) return 'R';
+  if (isCymbal(beside) && !isCymbal(voice) && across(voice) < FAR_RIGHT) return 'L';
+  return across(voice) >= across(beside) ? 'R' : 'L';
 };
 
 const handsFor = (pattern: Pattern, school: School, onsets: readonly Onset[]): Hand[] => {
@@ -200,7 +248,7 @@ const natural = (pattern: Pattern, onsets: readonly Onset[]): Hand[] => {
   });
 };
 
-/** From the player’s left to right, on a right-handed kit. */
+/** From the player’s left, 0, to right, 7, on a right-handed kit as it is usually set up. */
 export const ACROSS: Readonly<Record<VoiceId, number>> = {
   hihat: 0,
   crash: 1,
@@ -220,6 +268,9 @@ export const ACROSS: Readonly<Record<VoiceId, number>> = {
   pedal: 0,
 };
 
+/** The place furthest to the right. */
+const FARTHEST = 7;
+
 /** A hand that plays twice within this many seconds plays a double at speed. */
 const FAST_DOUBLE = 0.13;
 /** A hand needs this long from its last stroke to a crash, in seconds. */
@@ -237,11 +288,11 @@ export const strainsOf = (
   handed: readonly StickedStroke[],
   secondsPerTick: number,
   landing: boolean,
-  left = false,
+  player: Player = RIGHT_HANDED,
 ): Strain[] => {
   const hands = handed.filter(({ voice }) => voiceOf(voice).limb === 'hand' && voice !== 'sticks');
-  const strains = [...crossings(hands, left), ...doubles(hands, secondsPerTick), ...flams(hands)];
-  const leading = left ? 'L' : 'R';
+  const strains = [...crossings(hands, player), ...doubles(hands, secondsPerTick), ...flams(hands)];
+  const leading = player.hand === 'left' ? 'L' : 'R';
   const last = hands.filter(({ hand }) => hand === leading || hand === 'B').at(-1);
   if (landing && last) {
     const gap = (patternTicks(pattern) - last.at) * secondsPerTick;
@@ -255,8 +306,8 @@ export const strainsOf = (
   return strains.sort((a, b) => a.at - b.at);
 };
 
-const crossings = (hands: readonly StickedStroke[], left: boolean): Strain[] => {
-  const across = (voice: VoiceId) => (left ? -ACROSS[voice] : ACROSS[voice]);
+const crossings = (hands: readonly StickedStroke[], player: Player): Strain[] => {
+  const across = (voice: VoiceId) => placeOf(player, voice);
   const strains: Strain[] = [];
   const last: Partial<Record<Hand, StickedStroke>> = {};
   for (const stroke of hands) {

@@ -1,7 +1,7 @@
 import { barTicks } from '../time';
 import { countWord } from './counting';
 import { byPlace, leadIn, type Pattern } from './pattern';
-import { ACROSS, type StickedStroke } from './sticking';
+import { apart, type Player, RIGHT_HANDED, type StickedStroke } from './sticking';
 import { voiceOf } from './voices';
 
 /** Something that cannot be played as it is written. */
@@ -18,6 +18,7 @@ export const troublesOf = (
   pattern: Pattern,
   handed: readonly StickedStroke[],
   secondsPerTick: number,
+  player: Player = RIGHT_HANDED,
 ): Trouble[] => {
   const troubles = [...byPlace(handed)].flatMap(([at, strokes]): Trouble[] => {
     const hands = strokes.filter(({ voice }) => voiceOf(voice).limb === 'hand');
@@ -37,13 +38,16 @@ export const troublesOf = (
       );
     return said.map((sentence) => ({ at, sentence }));
   });
-  return [...troubles, ...tooSoon(pattern, handed, secondsPerTick)].sort((a, b) => a.at - b.at);
+  return [...troubles, ...tooSoon(pattern, handed, secondsPerTick, player)].sort(
+    (a, b) => a.at - b.at,
+  );
 };
 
 const tooSoon = (
   pattern: Pattern,
   handed: readonly StickedStroke[],
   secondsPerTick: number,
+  player: Player,
 ): Trouble[] =>
   (['R', 'L'] as const).flatMap((side) => {
     const own = handed.filter(
@@ -52,7 +56,7 @@ const tooSoon = (
     return own.slice(1).flatMap((stroke, index): Trouble[] => {
       const before = own[index]!;
       const gap = (stroke.at - before.at) * secondsPerTick;
-      const far = Math.abs(ACROSS[stroke.voice] - ACROSS[before.voice]) >= 2;
+      const far = apart(player, stroke.voice, before.voice) >= 2;
       if (gap <= 0 || gap >= TOO_SOON || !far) return [];
       const [from, to] = [before, stroke].map(({ voice }) => voiceOf(voice).name.toLowerCase());
       return [

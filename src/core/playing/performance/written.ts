@@ -24,7 +24,6 @@ export const writtenPatterns = (
   { patterns }: Pick<RoadMap, 'patterns'>,
   layout: Layout,
 ): ReadonlyMap<string, Written> => {
-  const left = layout.hand === 'left';
   const read = new Map<string, Written>();
   for (const id of Object.keys(patterns)) {
     const chosen = patterns[id]!;
@@ -33,7 +32,7 @@ export const writtenPatterns = (
       (chosen.variant === 'full' &&
         variantsOf(patterns, id).find(({ variant }) => variant === layout.plays)) ||
       chosen;
-    const strokes = onKit(layout, stick(pattern, left)) as StickedStroke[];
+    const strokes = onKit(layout, stick(pattern, layout)) as StickedStroke[];
     const bar = barTicks(pattern.meter);
     const lead = leadIn(pattern);
     const bars = Array.from({ length: patternBars(pattern) }, (_, index) =>
