@@ -138,7 +138,7 @@ export const SongPage = (props: Props) => {
     switchView,
     togglePlaces,
   });
-  const remarks = useRemarks(song, drawn, setChosen);
+  const remarks = useRemarks(song, drawn, layout, setChosen);
   const needle = useNeedle(drawn.timeline);
   const handles = useCallback(
     (scale: Scale, stretches: readonly Stretch[]) => (

@@ -2,11 +2,14 @@
 
 import { useMemo, useState } from 'react';
 import { type Remark, remarksOn } from '@/core/advice/judgement';
+import type { Layout } from '@/core/music/kit';
+import { loadsAlong, perform } from '@/core/playing/performance';
 import { insertRecord } from '@/core/song/editing';
 import type { RoadMap } from '@/core/song/roadmap';
 import type { Timeline } from '@/core/song/timeline';
 import type { LiveDocument } from '../document';
 import { useCommands } from '../shared/commands';
+import { PAUSE, useSettled } from '../shared/useSettled';
 
 export type LiveRemarks = {
   readonly list: readonly Remark[];
@@ -21,10 +24,18 @@ export type LiveRemarks = {
 export const useRemarks = (
   song: LiveDocument<RoadMap>,
   look: { readonly map: RoadMap; readonly timeline: Timeline },
+  layout: Layout,
   onSelect: (section: string) => void,
 ): LiveRemarks => {
   const { edit, mayEdit } = song;
-  const list = useMemo(() => remarksOn(look), [look]);
+  // What the limbs do is worked out once nobody is typing.
+  const settled = useSettled(look, PAUSE);
+  const limbs = useMemo(() => {
+    const { map, timeline } = settled;
+    const loads = loadsAlong(perform(map, timeline, layout), timeline.seconds);
+    return { loads, clean: layout.clean };
+  }, [settled, layout]);
+  const list = useMemo(() => remarksOn(look, limbs), [look, limbs]);
   const [chosen, setChosen] = useState<string>();
   const at = list.findIndex(({ id }) => id === chosen);
   const current = list[at];

@@ -4,6 +4,7 @@
  * is, and so what to learn first.
  */
 
+export type { Limbs } from './limbs';
 export type { Remark } from './remark';
 export { remarksOn } from './remarks';
 export * from './shares';

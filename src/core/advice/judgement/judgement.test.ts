@@ -2,6 +2,7 @@ import { apply } from '../../base/document';
 import { roadMapKind } from '../../song/roadmap';
 import { compile } from '../../song/timeline';
 import { parseShorthand } from '../../text/shorthand';
+import type { LimbLoad } from '../limbs';
 import { remarksOn, sharesOf } from '.';
 
 const look = (text: string) => {
@@ -226,4 +227,40 @@ test('a feel that the groove does not have is told, and can be given up', () => 
   expect(fixed.ok && Object.values(fixed.value.document.sections)[0]?.feel?.backbeat).toBe(
     'normal',
   );
+});
+
+const load = (like: Partial<LimbLoad>): LimbLoad => ({
+  limb: 'right foot',
+  strokes: 600,
+  longest: undefined,
+  fastest: undefined,
+  ...like,
+});
+
+test.each<[string, LimbLoad, string[]]>([
+  ['as fast as logged', load({ fastest: { perSecond: 8, from: 4.1 } }), []],
+  [
+    'faster than logged',
+    load({ fastest: { perSecond: 9.33, from: 4.1 } }),
+    ['The right foot plays 9.3 strokes a second from bar 3; you have logged 8 as clean.'],
+  ],
+  [
+    'fast where nothing is logged',
+    load({ limb: 'left hand', fastest: { perSecond: 20, from: 0 } }),
+    [],
+  ],
+  ['busy for just under two minutes', load({ longest: { from: 0, to: 119.9 } }), []],
+  [
+    'busy for two minutes',
+    load({ longest: { from: 8, to: 128 } }),
+    [
+      'The right foot goes on for 2:00 from bar 5 without a rest of two seconds: practise it in shorter stretches, and stop where it hurts.',
+    ],
+  ],
+  ['long, but slow', load({ strokes: 300, longest: { from: 0, to: 180 } }), []],
+])('a limb that is %s', (_, one, sentences) => {
+  // At 120 in 4/4 a bar lasts two seconds, the song 200: 180 strokes a minute of 600.
+  const song = look('song 120, in 4/4, count 4\nA: 100');
+  const found = remarksOn(song, { loads: [one], clean: { 'right foot': 8 } });
+  expect(found.map(({ sentence }) => sentence)).toEqual(sentences);
 });

@@ -3,6 +3,7 @@ import { barTicks, type Meter, pulsesOf, type Ticks, ticks } from '../../music/t
 import type { Feel } from '../../song/roadmap';
 import type { Gap, SongInSet } from '../../song/set';
 import { type Passage, speedAt, type Timeline } from '../../song/timeline';
+import { BUSY, type LimbLoad } from '../limbs';
 
 /** How a song begins or ends: what its neighbour has to find, or to leave. */
 export type Edge = {
@@ -37,25 +38,7 @@ export type SongFacts = {
   readonly keeps: SongInSet['item']['keeps'];
 };
 
-/** What a limb plays in a song; see `loadsAlong` in src/core/playing/performance. */
-export type LimbLoad = {
-  readonly limb: Limb;
-  readonly strokes: number;
-  /** Its longest time without two seconds of rest, in seconds of the song. */
-  readonly longest: { readonly from: number; readonly to: number } | undefined;
-};
-
-/**
- * A limb is busy that plays so many strokes a minute, taken over the song, and goes on for at least
- * `WITHOUT_REST` seconds without two seconds of rest (common practice, no source: eighths of one hand at
- * 110, quarters of one foot at 120).
- */
-const BUSY: Readonly<Record<Limb, number>> = {
-  'right hand': 220,
-  'left hand': 220,
-  'right foot': 120,
-  'left foot': 120,
-};
+/** A limb loads a song that is busy in it and goes on for so many seconds without a rest of two. */
 const WITHOUT_REST = 60;
 
 /** Words of a cue in the first bar by which something else is taken in hand. */

@@ -79,6 +79,7 @@ const busy = (limb: Limb, perMinute: number, minutes = 3, without = 180): LimbLo
   limb,
   strokes: perMinute * minutes,
   longest: { from: 0, to: without },
+  fastest: undefined,
 });
 /** 100 bars of 4/4 at 136: near to three minutes. */
 const long = 'song 136, in 4/4, count 4\nVerse: 102';

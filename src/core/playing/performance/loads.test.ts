@@ -34,3 +34,14 @@ test('a limb that plays once has no stretch', () => {
   const [only] = loads('song 120, in 4/4, count 4\ngroove G = bd 1\nA: 1, groove G');
   expect(only).toMatchObject({ limb: 'right foot', strokes: 1, longest: undefined });
 });
+
+test('the fastest run is of four strokes, so that a flam is none', () => {
+  const [right] = loads(
+    'song 120, in 4/4, count 4\ngroove G = sn 1:R 1e:R 1&:R 1a:R 3:Rf\nA: 2, groove G',
+  );
+  // Sixteenths at 120 are eight a second.
+  expect(right?.fastest?.perSecond).toBeCloseTo(8, 6);
+  expect(right?.fastest?.from).toBeCloseTo(0, 6);
+  const [few] = loads('song 120, in 4/4, count 4\ngroove G = bd 1\nA: 3, groove G');
+  expect(few?.fastest).toBeUndefined();
+});

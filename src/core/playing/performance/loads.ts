@@ -14,7 +14,12 @@ export type SongLoad = {
   readonly most: number;
   /** The longest time without a rest, in seconds of the song. */
   readonly longest: { readonly from: number; readonly to: number } | undefined;
+  /** Its fastest `RUN` strokes: how many a second, and when they begin, in seconds of the song. */
+  readonly fastest: { readonly perSecond: number; readonly from: number } | undefined;
 };
+
+/** Strokes in a row that make a speed; two may be a flam. */
+const RUN = 4;
 
 /** Seconds between two figures of a load, and the stretch each is taken over. */
 export const STEP = 2;
@@ -38,6 +43,7 @@ export const loadsAlong = (notes: readonly Note[], length: number): SongLoad[] =
         perMinute,
         most: largest(perMinute, 0),
         longest: longestStretch(times),
+        fastest: fastestRun(times),
       },
     ];
   });
@@ -53,6 +59,17 @@ const windows = (times: readonly number[], length: number): number[] => {
     while (first < last && times[first]! < from) first++;
     return to > from ? ((last - first) * 60) / (to - from) : 0;
   });
+};
+
+const fastestRun = (times: readonly number[]): SongLoad['fastest'] => {
+  let best: SongLoad['fastest'];
+  for (let index = 0; index + RUN <= times.length; index++) {
+    const from = times[index]!;
+    const lasts = times[index + RUN - 1]! - from;
+    const perSecond = lasts > 0 ? (RUN - 1) / lasts : 0;
+    if (perSecond > (best?.perSecond ?? 0)) best = { perSecond, from };
+  }
+  return best;
 };
 
 const longestStretch = (times: readonly number[]): SongLoad['longest'] => {
