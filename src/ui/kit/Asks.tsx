@@ -2,6 +2,7 @@
 
 import { Button, VisuallyHidden } from '@mantine/core';
 import {
+  DIFFICULTIES,
   difficultyOf,
   type Easier,
   easierWays,
@@ -30,6 +31,7 @@ type Props = {
 export const Asks = ({ pattern, handed, secondsPerTick, tempo, layout, onEasier }: Props) => {
   const loads = loadsOf(pattern, handed, secondsPerTick);
   const figures = figuresOf(pattern, handed, secondsPerTick);
+  const hard = difficultyOf(pattern, handed, secondsPerTick, layout.clean);
   const troubles = troublesOf(pattern, handed, secondsPerTick, layout);
   const strains = strainsOf(pattern, handed, secondsPerTick, pattern.kind === 'fill', layout);
   const sentences = [...new Set([...troubles, ...strains].map(({ sentence }) => sentence))];
@@ -77,7 +79,9 @@ export const Asks = ({ pattern, handed, secondsPerTick, tempo, layout, onEasier 
           {figureWords(figures).map((words) => (
             <li key={words}>{words}</li>
           ))}
-          <li>Difficulty {difficultyOf(pattern)} of 5.</li>
+          <li>
+            Difficulty {hard.step} of 5, {DIFFICULTIES[hard.step]}. {hard.why}
+          </li>
         </ul>
         {sentences.map((sentence) => (
           <p key={sentence} className={classes.strain}>

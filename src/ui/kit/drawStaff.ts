@@ -233,9 +233,11 @@ const noteOf = (sign: Sign, up: boolean, both: boolean): StaveNote => {
 const TREMOLO: Readonly<Record<string, number>> = { roll: 3, buzz: 2 };
 
 const mark = (note: StaveNote, stroke: StickedStroke, index: number, up: boolean) => {
-  const { force, ornament, after, voice, how } = stroke;
+  const { force, ornament, after, voice, how, shoulder } = stroke;
   const side = up ? ModifierPosition.ABOVE : ModifierPosition.BELOW;
   if (force === 'accent') note.addModifier(new Articulation('a>').setPosition(side), index);
+  // The shoulder of the stick: a line, as for what is played broadly.
+  if (shoulder) note.addModifier(new Articulation('a-').setPosition(side), index);
   if (how === 'open' || (voice === 'pedal' && how === 'splash'))
     note.addModifier(new Articulation('ah').setPosition(side), index);
   if (how === 'half-open') write(note, index, 'ø');

@@ -119,9 +119,11 @@ const tupletMark = (index: number, count: number): string => {
   return index === count - 1 ? '<tuplet type="stop"/>' : '';
 };
 
-const articulations = ({ force, ornament }: StickedStroke): string =>
+const articulations = ({ force, ornament, shoulder }: StickedStroke): string =>
   [
-    force === 'accent' ? '<articulations><accent/></articulations>' : '',
+    force === 'accent' || shoulder
+      ? `<articulations>${force === 'accent' ? '<accent/>' : ''}${shoulder ? '<tenuto/>' : ''}</articulations>`
+      : '',
     ornament === 'roll' || ornament === 'buzz'
       ? '<ornaments><tremolo type="single">3</tremolo></ornaments>'
       : '',

@@ -1,12 +1,13 @@
 import { TICKS_PER_QUARTER } from '../time';
+import { offsetsOf } from './difficulty';
 import { LIMBS, type Limb, limbsOf } from './load';
-import { byPlace, type Pattern, patternTicks, strokesOf } from './pattern';
+import { type PlayedStroke, strokesPlayed } from './ornaments';
+import { type Pattern, patternTicks, strokesOf } from './pattern';
 import type { StickedStroke } from './sticking';
-import { voiceOf } from './voices';
 
 /** What makes a pattern hard, as facts. */
 export type Figures = {
-  /** The longest row of strokes of one limb at its fastest distance: how many, and how many a second. */
+  /** The longest row of motions of one limb at its fastest distance: how many, and how many a second. */
   readonly run:
     | { readonly limb: Limb; readonly strokes: number; readonly perSecond: number }
     | undefined;
@@ -50,7 +51,7 @@ export const figuresOf = (
   }
   const together = [...limbsAt.values()].filter(({ size }) => size > 1).length;
   return {
-    run: fastestRun(own, length, secondsPerTick),
+    run: fastestRun(strokesPlayed(handed, length, secondsPerTick), length, secondsPerTick),
     together,
     alone: limbsAt.size - together,
     offsets: offsetsOf(handed),
@@ -68,9 +69,15 @@ const byLimb = (handed: readonly StickedStroke[]): ByLimb => {
   return found;
 };
 
-const fastestRun = (own: ByLimb, length: number, secondsPerTick: number): Figures['run'] => {
-  const runs = [...own].flatMap(([limb, strokes]) => {
-    const places = strokes.map(({ at }) => at);
+const fastestRun = (
+  played: readonly PlayedStroke[],
+  length: number,
+  secondsPerTick: number,
+): Figures['run'] => {
+  const runs = LIMBS.flatMap((limb) => {
+    const places = played
+      .filter((one) => !one.bounced && limbsOf(one).includes(limb))
+      .map(({ at }) => at);
     if (places.length < 2) return [];
     const gaps = [...places.slice(1), places[0]! + length].map((at, index) => at - places[index]!);
     const fastest = Math.min(...gaps);
@@ -78,25 +85,13 @@ const fastestRun = (own: ByLimb, length: number, secondsPerTick: number): Figure
     const twice = [...gaps, ...gaps];
     let [longest, now] = [0, 0];
     for (const gap of twice) {
-      now = gap === fastest ? now + 1 : 0;
+      now = Math.abs(gap - fastest) < 1 ? now + 1 : 0;
       longest = Math.max(longest, now);
     }
     const count = Math.min(longest + 1, places.length);
     return [{ limb, strokes: count, perSecond: 1 / (fastest * secondsPerTick) }];
   });
   return runs.sort((a, b) => b.perSecond - a.perSecond || b.strokes - a.strokes)[0];
-};
-
-/** How many different distances there are from a foot's stroke back to the hands' last. */
-const offsetsOf = (handed: readonly StickedStroke[]): number => {
-  const distances = new Set<number>();
-  let hand: number | undefined;
-  for (const [at, strokes] of byPlace(handed)) {
-    const limbs = strokes.map(({ voice }) => voiceOf(voice).limb);
-    if (limbs.includes('hand')) hand = at;
-    if (limbs.includes('foot')) distances.add(at - (hand ?? at));
-  }
-  return distances.size;
 };
 
 const spreadOf = (handed: readonly StickedStroke[]): number => {
@@ -119,27 +114,6 @@ const movesOf = (own: ByLimb, secondsPerTick: number): Figures['moves'] => {
     count: gaps.length,
     shortest: apart.length > 0 ? Math.min(...apart) * secondsPerTick : undefined,
   };
-};
-
-/**
- * How hard a pattern is, from 1 to 5: a step each for sixteenths or triplets, for anything finer, for
- * ornaments and ghost notes, and for going round more than two drums. A rule of thumb of our own.
- */
-export const difficultyOf = (pattern: Pattern): number => {
-  const strokes = strokesOf(pattern);
-  const finest = Math.min(
-    ...strokes.slice(1).map(({ at }, index) => at - strokes[index]!.at || Number.POSITIVE_INFINITY),
-  );
-  const hands = new Set(
-    strokes.map(({ voice }) => voice).filter((id) => voiceOf(id).limb === 'hand'),
-  );
-  const steps = [
-    finest < TICKS_PER_QUARTER / 2,
-    finest < TICKS_PER_QUARTER / 4,
-    strokes.some(({ ornament, force }) => ornament !== undefined || force === 'ghost'),
-    hands.size > 2,
-  ];
-  return 1 + steps.filter(Boolean).length;
 };
 
 /** How a pattern divides its beats. */

@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { TICKS_PER_QUARTER } from '../time';
 import {
   backbeatUses,
-  difficultyOf,
   FILL_SCHOOLS,
   type FillSchool,
   generateFill,
@@ -12,15 +11,13 @@ import {
   patternTicks,
   printTyped,
   type Recipe,
-  STARTING_POINTS,
   seedOf,
-  startFrom,
   stick,
   strainsOf,
   strokesOf,
   voiceOf,
 } from '.';
-import { FOUR_FOUR, typed } from './testing';
+import { FOUR_FOUR } from './testing';
 
 const recipe = (like: Partial<Recipe> = {}): Recipe => ({
   school: 'backbeat',
@@ -138,17 +135,6 @@ test('with the leading hand free, nothing is late for the crash at any stage tem
     checked += strokesOf(pattern).length;
   }
   expect(checked).toBeGreaterThan(1000);
-});
-
-test('harder patterns are called harder', () => {
-  expect(difficultyOf(typed('hh quarters, sn 2 4'))).toBe(1);
-  expect(difficultyOf(typed('hh 16ths, sn 2 4'))).toBe(2);
-  expect(difficultyOf(typed('sn 32nds, t1 1 2:f, ft 3'))).toBe(5);
-  for (const point of STARTING_POINTS) {
-    const level = difficultyOf({ ...startFrom(point, 'p'), order: 'a0' });
-    expect(level).toBeGreaterThanOrEqual(1);
-    expect(level).toBeLessThanOrEqual(5);
-  }
 });
 
 test('the numbers of cells give the seed, and the seed the numbers', () => {

@@ -5,12 +5,14 @@
  */
 export * from './counting';
 export * from './derive';
+export * from './difficulty';
 export * from './easier';
 export * from './figures';
 export * from './generate';
 export * from './layout';
 export * from './load';
 export * from './operations';
+export * from './ornaments';
 export * from './pattern';
 export * from './starts';
 export * from './sticking';

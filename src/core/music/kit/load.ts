@@ -1,3 +1,4 @@
+import { strokesPlayed } from './ornaments';
 import { type Hand, type Pattern, patternTicks } from './pattern';
 import type { StickedStroke } from './sticking';
 import { voiceOf } from './voices';
@@ -8,10 +9,11 @@ export type Limb = (typeof LIMBS)[number];
 /** What a pattern asks of a limb at a tempo. */
 export type Load = {
   readonly limb: Limb;
+  /** With those of ornaments. */
   readonly strokes: number;
   /** Strokes a second over the whole pattern. */
   readonly perSecond: number;
-  /** Strokes a second in the fastest pair, the repeat of the pattern included. */
+  /** Motions a second in the fastest pair, the repeat of the pattern included; a bounce is none. */
   readonly peak: number;
 };
 
@@ -36,8 +38,10 @@ export const loadsOf = (
   secondsPerTick: number,
 ): Load[] => {
   const length = patternTicks(pattern);
+  const played = strokesPlayed(handed, length, secondsPerTick);
   return LIMBS.flatMap((limb): Load[] => {
-    const places = handed.filter((stroke) => limbsOf(stroke).includes(limb)).map(({ at }) => at);
+    const own = played.filter((stroke) => limbsOf(stroke).includes(limb));
+    const places = own.filter(({ bounced }) => !bounced).map(({ at }) => at);
     if (places.length === 0) return [];
     const round = [...places, places[0]! + length];
     const gaps = round
@@ -47,8 +51,8 @@ export const loadsOf = (
     return [
       {
         limb,
-        strokes: places.length,
-        perSecond: places.length / (length * secondsPerTick),
+        strokes: own.length,
+        perSecond: own.length / (length * secondsPerTick),
         peak: 1 / (Math.min(...gaps) * secondsPerTick),
       },
     ];

@@ -342,13 +342,15 @@ const doubles = (hands: readonly StickedStroke[], secondsPerTick: number): Strai
     });
   });
 
-/** A flam takes both hands: beside another stroke there is none left for it. */
+const TAKES_BOTH: ReadonlySet<string> = new Set(['flam', 'drag', 'ruff']);
+
+/** A flam, a drag and a ruff take both hands: beside another stroke there is none left for them. */
 const flams = (hands: readonly StickedStroke[]): Strain[] =>
   [...byPlace(hands)].flatMap(([at, strokes]): Strain[] => {
-    const flam = strokes.find(({ ornament }) => ornament === 'flam');
+    const flam = strokes.find(({ ornament }) => TAKES_BOTH.has(ornament ?? ''));
     const beside = strokes.find((stroke) => stroke !== flam);
     if (!flam || !beside) return [];
-    const sentence = `A flam takes both hands, and one of them is on the ${called(beside.voice)}.`;
+    const sentence = `A ${flam.ornament} takes both hands, and one of them is on the ${called(beside.voice)}.`;
     return [{ kind: 'flam', at, sentence }];
   });
 

@@ -12,6 +12,8 @@ export type Falling = {
   /** What a swell makes of it, 0.6 to 1. */
   readonly swell: number;
   readonly from: Note['from'];
+  /** How open the hats are while they open or close gradually. */
+  readonly opening?: number;
   /** When a choked cymbal is caught. */
   readonly caught?: Seconds;
 };

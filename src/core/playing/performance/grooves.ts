@@ -1,9 +1,9 @@
 import { leadIn, type StickedStroke } from '../../music/kit';
 import { barTicks } from '../../music/time';
-import type { Timekeeper } from '../../song/roadmap';
-import type { Passage, PlayedBar, Timeline } from '../../song/timeline';
+import type { PlayedBar, Timeline } from '../../song/timeline';
 import { type Bars, barIndex } from './bars';
-import { type Falling, levelsOf, type PlacedOf, placedOf, swellAt } from './falling';
+import { type Falling, levelsOf, placedOf, swellAt } from './falling';
+import { onTimekeeper, timekeepersOf } from './timekeeper';
 import type { Written } from './written';
 
 /** A groove that is played from a bar on. */
@@ -19,7 +19,7 @@ export const grooveStrokes = (
   patterns: ReadonlyMap<string, Written>,
   starts: Bars,
 ): Falling[] => {
-  const dynamics = placedOf(timeline, 'dynamics');
+  const keepsAt = timekeepersOf(timeline);
   const levelOf = levelsOf(timeline);
   const changes = placedOf(timeline, 'groove').filter(({ detail }) => detail.groove !== null);
   return timeline.bars.flatMap((bar) => {
@@ -52,10 +52,12 @@ export const grooveStrokes = (
         .map(({ offset, stroke }): Falling => {
           const at = bar.startTicks + offset;
           const { pattern } = written;
+          const keeping = keepsAt(bar.passage, at);
           const inPattern = index * barTicks(pattern.meter) - leadIn(pattern) + stroke.at;
           return {
-            stroke: onTimekeeper(stroke, timekeeperAt(passage, dynamics, bar.passage, at)),
+            stroke: onTimekeeper(stroke, written.kept, keeping),
             at,
+            ...(keeping.opening !== undefined && { opening: keeping.opening }),
             passage: bar.passage,
             level: levelOf(bar.passage, at),
             swell: swellAt(pattern, inPattern),
@@ -79,23 +81,4 @@ const strokesOfBar = ({ pattern, bars }: Written, index: number, bar: PlayedBar)
     }
   }
   return found;
-};
-
-/** The timekeeper that holds at a place: as changed inside the section, else as the section says. */
-const timekeeperAt = (
-  passage: Passage,
-  dynamics: readonly PlacedOf<'dynamics'>[],
-  index: number,
-  at: number,
-): Timekeeper | null =>
-  dynamics
-    .filter((one) => one.passage === index && one.detail.timekeeper && one.startTicks <= at)
-    .at(-1)?.detail.timekeeper ?? passage.timekeeper;
-
-/** What the leading hand plays where the section says where it is; strokes that say how keep it. */
-const onTimekeeper = (stroke: StickedStroke, timekeeper: Timekeeper | null): StickedStroke => {
-  if (stroke.voice !== 'hihat' || stroke.how !== undefined || !timekeeper) return stroke;
-  if (timekeeper === 'ride' || timekeeper === 'crash') return { ...stroke, voice: timekeeper };
-  if (timekeeper === 'pedal') return { ...stroke, voice: 'pedal', hand: 'L' };
-  return timekeeper === 'closed' ? stroke : { ...stroke, how: timekeeper };
 };

@@ -21,6 +21,10 @@ export type Note = {
   readonly sticks: Sticks;
   readonly snares: Snares;
   readonly ornament: Ornament | undefined;
+  /** Struck with the shoulder of the stick. */
+  readonly shoulder?: true;
+  /** How open the hats are while they open or close gradually: 0 closed to 1 open. */
+  readonly opening?: number;
   readonly after: 'choke' | 'ring' | undefined;
   /** When a choked cymbal is caught, from bar 1; at once where left out. */
   readonly caught?: Seconds;

@@ -1,10 +1,12 @@
 import {
+  addedBy,
   articulationOf,
   FORCE,
   type Layout,
   limbsOf,
   type StickedStroke,
   USUAL_LAYOUT,
+  type VoiceId,
 } from '../../music/kit';
 import { type Seconds, seconds, type Ticks, ticks } from '../../music/time';
 import type { RoadMap } from '../../song/roadmap';
@@ -39,9 +41,11 @@ export const perform = (
   timeline: Timeline,
   layout: Layout = USUAL_LAYOUT,
 ): readonly Note[] =>
-  fallingIn(map, timeline, layout)
-    .flatMap((one) => toNotes(one, timeline))
-    .sort((a, b) => a.seconds - b.seconds);
+  ornamented(
+    fallingIn(map, timeline, layout)
+      .map((one) => toNote(one, timeline))
+      .sort((a, b) => a.seconds - b.seconds),
+  );
 
 /** The same bar by bar as it is written: straight, without grace notes, from each bar line. */
 export const playedBars = (
@@ -111,44 +115,51 @@ const forceOf = ({ stroke, level, swell }: Falling): number => {
   return Math.min(1, plain * FORCE[stroke.force ?? 'plain']);
 };
 
-/** Grace notes before a stroke: how many, and how far apart in seconds. */
-const GRACES: Readonly<Record<string, number>> = { flam: 1, drag: 2, ruff: 3 };
-const GRACE_SECONDS = 0.03;
-
-const toNotes = (falling: Falling, timeline: Timeline): Note[] => {
+const toNote = (falling: Falling, timeline: Timeline): Note => {
   const { stroke, at, from } = falling;
   const { feel, sticks, snares } = timeline.passages[falling.passage]!;
   const bar = barStart(timeline, at);
   const time = secondsAt(timeline.tempo, (bar + swung(at - bar, feel.swing)) as Ticks);
-  const force = forceOf(falling);
-  const note: Note = {
+  return {
     ticks: ticks(at),
     seconds: time,
     voice: stroke.voice,
     how: articulationOf(stroke.voice, stroke.how).id,
-    force,
+    force: forceOf(falling),
     sticks,
     snares,
     ornament: stroke.ornament,
     after: stroke.after,
+    ...(stroke.shoulder && { shoulder: stroke.shoulder }),
+    ...(falling.opening !== undefined && stroke.voice === 'hihat' && { opening: falling.opening }),
     ...(falling.caught !== undefined && { caught: falling.caught }),
     layer: layerOf(stroke),
     limbs: limbsOf(stroke),
     from,
   };
-  const graces = GRACES[stroke.ornament ?? ''] ?? 0;
-  const other = limbsOf({ ...stroke, hand: stroke.hand === 'R' ? 'L' : 'R' });
-  return [
-    ...Array.from(
-      { length: graces },
-      (_, index): Note => ({
+};
+
+/** Each note with the strokes that its ornament adds, a roll up to the next stroke of its voice. */
+const ornamented = (notes: readonly Note[]): Note[] => {
+  const next = new Map<VoiceId, Seconds>();
+  const all: Note[] = [];
+  for (const note of [...notes].reverse()) {
+    const { voice, ornament, limbs, seconds: time, force } = note;
+    const hand = limbs.length > 1 ? 'B' : limbs[0] === 'left hand' ? 'L' : 'R';
+    const following = next.get(voice);
+    const room = following === undefined ? undefined : following - time;
+    const graces = ornament === 'roll' ? note.layer : 'ornaments';
+    for (const added of addedBy({ ornament, hand }, room))
+      all.push({
         ...note,
-        seconds: seconds(time - (graces - index) * GRACE_SECONDS) as Seconds,
-        force: force * 0.4,
-        layer: 'ornaments',
-        limbs: other,
-      }),
-    ),
-    note,
-  ];
+        seconds: seconds(time + added.offset),
+        force: force * added.force,
+        ornament: undefined,
+        layer: graces,
+        limbs: limbsOf({ voice, hand: added.hand }),
+      });
+    all.push(note);
+    next.set(voice, time);
+  }
+  return all.sort((a, b) => a.seconds - b.seconds);
 };

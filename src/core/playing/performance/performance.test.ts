@@ -3,6 +3,7 @@ import { USUAL_LAYOUT, voiceOf } from '../../music/kit';
 import { ticks } from '../../music/time';
 import { compile, secondsAt } from '../../song/timeline';
 import { parseShorthand } from '../../text/shorthand';
+import { renderDrum, soundName } from '../sound';
 import { isHeard, LAYERS, type Note, perform, swung } from '.';
 
 let count = 0;
@@ -160,6 +161,15 @@ test('ornaments sound before their stroke, in the other hand', () => {
   expect(times(notes, 'snare')).toEqual([0.47, 0.5, 1.44, 1.47, 1.5]);
   expect(notes[0]).toMatchObject({ layer: 'ornaments', limbs: ['left hand'] });
   expect(notes[1]?.limbs).toEqual(['right hand']);
+});
+
+test('an open roll is played out in doubles up to the next stroke of its drum', () => {
+  const { notes } = song('song 120, in 4/4, count 4\ngroove F = sn 1:wR 2:R\nA: 1, groove F');
+  // 16 strokes a second: eight in half a second, then the stroke that ends it.
+  expect(times(notes, 'snare')).toEqual([
+    0, 0.0625, 0.125, 0.1875, 0.25, 0.3125, 0.375, 0.4375, 0.5,
+  ]);
+  expect(notes.map(({ limbs }) => limbs[0]?.[0]).join('')).toBe('rrllrrllr');
 });
 
 test('layers come in the order of learning, and one limb can be heard alone', () => {
@@ -381,4 +391,64 @@ test('bars in the same manner sound as the groove, and what the hands hold is on
     new Set(['brushes off']),
   );
   expect(notes.at(-1)).toMatchObject({ sticks: 'sticks', snares: 'on' });
+});
+
+test('the timekeeper moves whatever keeps the time of a groove, the ride too; what says how it is struck stays', () => {
+  const played = (timekeeper: string, pattern: string) => {
+    const { notes } = song(
+      `song 120, in 4/4, count 4\ngroove G = ${pattern}\nA: 1, groove G${timekeeper && `, timekeeper ${timekeeper}`}`,
+    );
+    return notes.map(({ voice, how }) => `${voice} ${how}`).join(', ');
+  };
+  expect(played('', 'rd quarters')).toBe(Array(4).fill('ride bow').join(', '));
+  expect(played('crash', 'rd 1 2:b')).toBe('crash struck, ride bell');
+  expect(played('open', 'rd 1 2:b')).toBe('hihat open, ride bell');
+  expect(played('ride', 'hh 1 2:o')).toBe('ride bow, hihat open');
+  // A single stroke of the ride in a groove on the hats is no timekeeper.
+  expect(played('crash', 'hh 1 2 3, rd 4')).toBe(
+    'crash struck, crash struck, crash struck, ride bow',
+  );
+});
+
+test('a fill follows the hats of its section', () => {
+  const { notes } = song(
+    'song 120, in 4/4, count 4\ngroove G = bd 1\nfill F, 2 beats = hh 3, sn 4\nA: 1, groove G, timekeeper half-open; fill 1.3 plays "F" lands nothing',
+  );
+  expect(notes.find(({ voice }) => voice === 'hihat')?.how).toBe('half-open');
+});
+
+test('hats open gradually over a stretch that says where they are open', () => {
+  const { notes } = song(
+    'song 120, in 4/4, count 4\ngroove G = hh quarters\nA: 3, groove G, timekeeper closed; from 2.1 timekeeper open to 3.1',
+  );
+  expect(notes.map(({ opening }) => opening)).toEqual([
+    undefined,
+    undefined,
+    undefined,
+    undefined,
+    0,
+    0.25,
+    0.5,
+    0.75,
+    1,
+    1,
+    1,
+    1,
+  ]);
+  expect(notes.slice(4, 9).map(({ how }) => how)).toEqual([
+    'closed',
+    'half-open',
+    'half-open',
+    'open',
+    'open',
+  ]);
+  const lengths = notes.slice(4, 9).map((note) => renderDrum(soundName(note), 48_000).length);
+  expect([...lengths].sort((a, b) => a - b)).toEqual(lengths);
+  expect(new Set(lengths).size).toBe(5);
+  // Without a place to arrive it is a step.
+  const step = song(
+    'song 120, in 4/4, count 4\ngroove G = hh quarters\nA: 2, groove G; from 2.1 timekeeper open',
+  );
+  expect(step.notes[4]).toMatchObject({ how: 'open' });
+  expect(step.notes[4]?.opening).toBeUndefined();
 });

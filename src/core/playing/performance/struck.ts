@@ -3,6 +3,7 @@ import { beatTicks, type Seconds, TICKS_PER_QUARTER, type Ticks, ticks } from '.
 import type { Hit as HitRecord } from '../../song/roadmap';
 import { barAtTicks, type Timeline } from '../../song/timeline';
 import { type Falling, isCrash, levelsOf, type PlacedOf, placedOf, swellAt } from './falling';
+import { onHats, timekeepersOf } from './timekeeper';
 import type { Written } from './written';
 
 type Fill = PlacedOf<'fill'>;
@@ -23,9 +24,10 @@ export const fillStrokes = (
   // What leads into a section is as loud as its beginning.
   const level = startTicks < begins ? levels.from : levels.to;
   const from = endTicks - patternTicks(written.pattern);
-  return strokesFrom(written, { passage, at: from, level, from: 'fill' }).filter(
-    ({ at }) => at >= startTicks,
-  );
+  const keepsAt = timekeepersOf(timeline);
+  return strokesFrom(written, { passage, at: from, level, from: 'fill' })
+    .filter(({ at }) => at >= startTicks)
+    .map((one) => ({ ...one, stroke: onHats(one.stroke, keepsAt(passage, one.at)) }));
 };
 
 const strokesFrom = (

@@ -10,10 +10,13 @@ import {
 } from '../../music/kit';
 import { barTicks } from '../../music/time';
 import type { RoadMap } from '../../song/roadmap';
+import { keptOn } from './timekeeper';
 
 /** A pattern as a player reads it. */
 export type Written = {
   readonly pattern: Pattern;
+  /** The cymbal that keeps its time. */
+  readonly kept: ReturnType<typeof keptOn>;
   readonly strokes: readonly StickedStroke[];
   /** Strokes bar by bar, from the bar line. */
   readonly bars: readonly (readonly StickedStroke[])[];
@@ -40,7 +43,7 @@ export const writtenPatterns = (
         .filter(({ at }) => Math.floor((at + lead) / bar) === index)
         .map((stroke) => ({ ...stroke, at: (stroke.at + lead) % bar })),
     );
-    read.set(id, { pattern, strokes, bars });
+    read.set(id, { pattern, kept: keptOn(pattern), strokes, bars });
   }
   return read;
 };

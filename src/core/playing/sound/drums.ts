@@ -81,7 +81,9 @@ const RECIPES: Readonly<Record<string, Recipe>> = {
   'floorTom struck': skin(92, 0.62),
   'floorTom2 struck': skin(74, 0.7),
   'hihat closed': hat(0.07),
+  'hihat opening': hat(0.16),
   'hihat half-open': hat(0.32),
+  'hihat wider': hat(0.55),
   'hihat open': hat(0.85),
   'pedal pedal': { ...hat(0.06), noise: { low: 4000, high: 11_000, share: 0.4 } },
   'pedal splash': hat(0.5),
@@ -127,18 +129,21 @@ const heardForce = (force: number): number =>
 
 /** What a sound is named by. */
 type Struck = Pick<Note, 'voice' | 'how' | 'force'> &
-  Partial<Pick<Note, 'ornament' | 'sticks' | 'snares'>>;
+  Partial<Pick<Note, 'ornament' | 'sticks' | 'snares' | 'shoulder' | 'opening'>>;
 
 /**
  * Names the sound of a stroke, for keeping it once it is made: what is struck, with what, how hard.
  *
  * @example soundName({ voice: 'snare', how: 'rim', force: 1, sticks: 'rods', snares: 'off' }) // => 'snare rim rods off 5'
  */
-export const soundName = ({ voice, how, ornament, force, sticks, snares }: Struck): string => {
+export const soundName = (struck: Struck): string => {
+  const { voice, how, ornament, force, sticks, snares, shoulder, opening } = struck;
   const buzz = ornament === 'buzz' && voice === 'snare';
+  const hats = voice === 'hihat' && opening !== undefined && OPENINGS[Math.round(opening * 4)];
   return [
     voice,
-    buzz ? 'buzz' : articulationOf(voice, how).id,
+    buzz ? 'buzz' : hats || articulationOf(voice, how).id,
+    shoulder && voiceOf(voice).family === 'cymbal' && 'shoulder',
     sticks && HELD[sticks] && voiceOf(voice).limb === 'hand' && voice !== 'sticks' && sticks,
     snares === 'off' && voice === 'snare' && 'off',
     heardForce(force),
@@ -146,6 +151,19 @@ export const soundName = ({ voice, how, ornament, force, sticks, snares }: Struc
     .filter(Boolean)
     .join(' ');
 };
+
+/** Hats from closed to open, as they are heard on the way. */
+const OPENINGS = ['closed', 'opening', 'half-open', 'wider', 'open'] as const;
+
+/** The shoulder of the stick on the edge: lower, longer, with more of a wash. */
+const withShoulder = ({ metal, noise, decay, ...rest }: Recipe): Recipe => ({
+  ...rest,
+  decay: decay * 1.3,
+  ...(metal && { metal: { ...metal, pitch: metal.pitch * 0.8, share: metal.share * 1.3 } }),
+  ...(noise && { noise: { ...noise, low: noise.low * 0.7 } }),
+});
+
+const SHOULDER_GAIN = 1.3;
 
 /** A recipe as it sounds with something else than sticks in the hands, and how loud that is beside them. */
 type Held = { readonly change: (recipe: Recipe) => Recipe; readonly gain: number };
@@ -231,14 +249,16 @@ export const renderDrum = (name: string, sampleRate: number): Float32Array => {
   if (!plain) return new Float32Array(0);
   const held = words.map((word) => HELD[word]).find(Boolean);
   const changed = held ? held.change(plain) : plain;
-  const recipe = words.includes('off') ? snaresOff(changed) : changed;
+  const shoulder = words.includes('shoulder');
+  const edged = shoulder ? withShoulder(changed) : changed;
+  const recipe = words.includes('off') ? snaresOff(edged) : edged;
   const hard = Number(words.at(-1)) / FORCES_HEARD;
   const samples = new Float32Array(Math.ceil(recipe.decay * sampleRate));
   addTone(samples, recipe, sampleRate);
   addMetal(samples, recipe, sampleRate);
   // Soft strokes are duller as well as quieter.
   addNoise(samples, recipe, sampleRate, 0.45 + 0.55 * hard);
-  const loud = (BALANCE[words[0]!] ?? TOMS) * (held?.gain ?? 1);
+  const loud = (BALANCE[words[0]!] ?? TOMS) * (held?.gain ?? 1) * (shoulder ? SHOULDER_GAIN : 1);
   return finished(samples, recipe, sampleRate, loud * hard ** LOUDER);
 };
 

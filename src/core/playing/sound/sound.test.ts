@@ -58,6 +58,20 @@ test('brushes, rods and mallets are softer than sticks, and each sounds differen
   );
 });
 
+test('the shoulder of the stick rings longer and louder than its tip, on cymbals only', () => {
+  for (const [voice, how] of [
+    ['hihat', 'closed'],
+    ['ride', 'bow'],
+  ] as const) {
+    const [tip, shoulder] = [undefined, true as const].map((one) =>
+      heard(soundName({ voice, how, force: 1, ...(one && { shoulder: one }) })),
+    );
+    expect(shoulder!.length).toBeGreaterThan(tip!.length * 1.2);
+    expect(loudness(shoulder!, 0, 60)).toBeGreaterThan(loudness(tip!, 0, 60) * 1.1);
+  }
+  expect(soundName({ voice: 'snare', how: 'head', force: 1, shoulder: true })).toBe('snare head 5');
+});
+
 test('without its snares a snare hisses less and sounds lower', () => {
   const struck = (snares: 'on' | 'off') =>
     heard(soundName({ voice: 'snare', how: 'head', force: 1, snares }));
@@ -117,14 +131,9 @@ test('a choked crash is caught, a free one rings', () => {
   expect(soundsOf([note(1, crash)])[0]?.until).toBeUndefined();
 });
 
-test('an open roll is played out up to the next stroke of its drum, a buzz is one sound', () => {
-  const snare = { voice: 'snare', how: 'head' } as const;
-  const roll = soundsOf([note(0, { ...snare, ornament: 'roll' }), note(0.5, snare)]);
-  // 16 strokes a second: eight in half a second, then the stroke that ends it.
-  expect(roll.map(({ at }) => at)).toEqual([
-    0, 0.0625, 0.125, 0.1875, 0.25, 0.3125, 0.375, 0.4375, 0.5,
-  ]);
-  expect(soundsOf([note(0, { ...snare, ornament: 'buzz' })])[0]?.sound).toBe('snare buzz 4');
+test('a buzz is one sound', () => {
+  const snare = { voice: 'snare', how: 'head', ornament: 'buzz' } as const;
+  expect(soundsOf([note(0, snare)]).map(({ sound }) => sound)).toEqual(['snare buzz 4']);
 });
 
 /** The power of a stroke of some force as it is heard, in decibels. */

@@ -12,9 +12,11 @@ import {
   divisionOf,
   type Pattern,
   patternSchema,
+  stick,
   strokesOf,
   type VoiceId,
 } from '../../music/kit';
+import { rateOf } from '../../music/time';
 
 /**
  * A band's library: grooves and fills that belong to no song in particular, as one document, and how
@@ -77,6 +79,12 @@ export type Search = {
   readonly division?: Division;
 };
 
+/** The step of difficulty at the tempo that a pattern was learnt at; at 100 quarters where nobody has said. */
+const stepOf = (pattern: Pattern): number => {
+  const tempo = pattern.learntAt ?? { perMinute: 100, unit: 'quarter' as const };
+  return difficultyOf(pattern, stick(pattern), 1 / rateOf(tempo)).step;
+};
+
 /** The patterns that answer a search, those that stand for themselves first, by name. */
 export const found = (patterns: Readonly<Record<string, Pattern>>, search: Search): Pattern[] => {
   const { kind, beats, voices = [], hardest, division } = search;
@@ -85,7 +93,7 @@ export const found = (patterns: Readonly<Record<string, Pattern>>, search: Searc
     .filter((one) => kind === undefined || one.kind === kind)
     .filter((one) => beats === undefined || one.beats === beats)
     .filter((one) => division === undefined || divisionOf(one) === division)
-    .filter((one) => hardest === undefined || difficultyOf(one) <= hardest)
+    .filter((one) => hardest === undefined || stepOf(one) <= hardest)
     .filter((one) =>
       voices.every((voice) => strokesOf(one).some((stroke) => stroke.voice === voice)),
     )

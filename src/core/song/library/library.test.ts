@@ -5,7 +5,13 @@ import { blankLibrary, found, libraryKind } from '.';
 
 const patterns = {
   a: { ...typed('hh 8ths, sn >2 >4, bd 1 3'), id: 'a', name: 'Quay rock' },
-  b: { ...typed('t1 3 3e, ft 4', { kind: 'fill', beats: 2 }), id: 'b', name: 'Round' },
+  b: {
+    ...typed('t1 3 3e 3& 3a, ft 4', { kind: 'fill', beats: 2 }),
+    id: 'b',
+    name: 'Round',
+    // Sixteenths from hand to hand at 240: eight a second in each.
+    learntAt: { perMinute: 240, unit: 'quarter' as const },
+  },
   c: {
     ...typed('sn 16ths', { kind: 'fill' }),
     id: 'c',
@@ -23,7 +29,7 @@ test('a library is searched by words, kind, length, voices and difficulty', () =
   expect(names({ kind: 'fill' })).toEqual(['b', 'c']);
   expect(names({ beats: 2 })).toEqual(['b']);
   expect(names({ voices: ['highTom', 'floorTom'] })).toEqual(['b']);
-  expect(names({ hardest: 1 })).toEqual(['a', 'd']);
+  expect(names({ hardest: 1 })).toEqual(['a', 'c', 'd']);
 });
 
 test('patterns are put in, changed and taken out by operations, and undone', () => {
