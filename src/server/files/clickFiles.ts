@@ -2,7 +2,7 @@ import { makeZip, predictLength } from 'client-zip';
 import { exportMidi, type MidiContent, writeMidi } from '@/core/files/midi';
 import { type Content, type WavFormat, wavBytes, wavChunks } from '@/core/files/wav';
 import type { Layout } from '@/core/music/kit';
-import { perform } from '@/core/playing/performance';
+import { performInProgram } from '@/core/playing/performance';
 import { drumsOf } from '@/core/playing/sound';
 import { type CompiledProgram, type Program, soloProgram } from '@/core/song/set';
 import { type Speak, voiceOf } from './voice';
@@ -27,8 +27,7 @@ export const midiFile = async (
   how: Pick<MidiContent, 'ramps' | 'format'>,
 ): Promise<Uint8Array<ArrayBuffer>> => {
   const { title, program, maps, kit, stems, speak } = source;
-  const notes = () =>
-    program.songs.map(({ timeline }, index) => perform(maps[index]!, timeline, kit));
+  const notes = () => program.songs.map((song, index) => performInProgram(maps[index]!, song, kit));
   const content: MidiContent = {
     ...how,
     click: stems.includes('click'),

@@ -10,6 +10,7 @@ import {
 } from '../../music/kit';
 import { type Seconds, seconds, type Ticks, ticks } from '../../music/time';
 import type { RoadMap } from '../../song/roadmap';
+import type { PlacedSong } from '../../song/set';
 import { secondsAt, type Timeline } from '../../song/timeline';
 import { barIndex, barStart, startsOf } from './bars';
 import { type Falling, isCrash, isWithin, keepsTime, placedOf } from './falling';
@@ -45,6 +46,19 @@ export const perform = (
     fallingIn(map, timeline, layout)
       .map((one) => toNote(one, timeline))
       .sort((a, b) => a.seconds - b.seconds),
+  );
+
+/**
+ * Every stroke of a song in its place in a program: where its count-in is left out, so is what would be
+ * played in it.
+ */
+export const performInProgram = (
+  map: Part,
+  { timeline, start, barOne }: PlacedSong,
+  layout?: Layout,
+): readonly Note[] =>
+  perform(map, timeline, layout).filter(
+    (note) => note.ticks >= 0 || secondsAt(timeline.tempo, note.ticks) >= start - barOne - 1e-6,
   );
 
 /** The same bar by bar as it is written: straight, without grace notes, from each bar line. */

@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { USUAL_LAYOUT, voiceOf } from '../../music/kit';
 import { ticks } from '../../music/time';
+import { program } from '../../song/set';
 import { compile, secondsAt } from '../../song/timeline';
 import { parseShorthand } from '../../text/shorthand';
 import { renderDrum, soundName } from '../sound';
-import { isHeard, LAYERS, type Note, perform, swung } from '.';
+import { isHeard, LAYERS, type Note, perform, performInProgram, swung } from '.';
 
 let count = 0;
 const song = (text: string, layout = USUAL_LAYOUT) => {
@@ -451,4 +452,19 @@ test('hats open gradually over a stretch that says where they are open', () => {
   );
   expect(step.notes[4]).toMatchObject({ how: 'open' });
   expect(step.notes[4]?.opening).toBeUndefined();
+});
+
+test('a song that is gone straight into plays nothing of its count-in, but its pickup', () => {
+  const { map } = parseShorthand(
+    'song 120, in 4/4, count 2, pickup 2\nfill In, 4 beats = sn quarters\nA: 2; fill 0.1 to 1.1 plays "In" lands nothing',
+    (where) => `${where}${++count}`,
+  );
+  const timeline = compile(map);
+  const gap = { kind: 'straight-on' as const };
+  const { songs } = program([
+    { title: 'One', timeline, gap },
+    { title: 'Two', timeline, gap },
+  ]);
+  const [first, second] = songs.map((song) => performInProgram(map, song).length);
+  expect([first, second]).toEqual([4, 2]);
 });

@@ -1,7 +1,7 @@
 import type { Layout } from '../../music/kit';
 import type { RoadMap } from '../../song/roadmap';
 import type { Program } from '../../song/set';
-import { isHeard, type Listening, perform } from '../performance';
+import { isHeard, type Listening, performInProgram } from '../performance';
 import { type Sounding, soundsOf } from './schedule';
 
 /**
@@ -16,8 +16,9 @@ export const drumsOf = (
   layout: Layout,
   listening: Listening = {},
 ): Sounding[] =>
-  songs.flatMap(({ timeline, barOne }, index) => {
-    const notes = perform(maps[index]!, timeline, layout);
+  songs.flatMap((song, index) => {
+    const { barOne } = song;
+    const notes = performInProgram(maps[index]!, song, layout);
     return soundsOf(notes.filter((note) => isHeard(note, listening))).map((sounding) => ({
       ...sounding,
       at: sounding.at + barOne,
