@@ -157,6 +157,7 @@ test('the same number gives the same fill; what is free, on the snare and allowe
     'at most twice in a row',
   );
   await page.getByRole('button', { name: 'The usual five' }).click();
+  await page.getByLabel('Number of the fill').fill('41');
   const first = await staff.getAttribute('aria-label');
   await page.getByLabel('Number of the fill').fill('42');
   await expect(staff).not.toHaveAttribute('aria-label', first!);
@@ -389,4 +390,50 @@ test('the drums of a song are exported as a file', async ({ page }) => {
     Number(/Maximum amplitude:\s+([\d.]+)/.exec(soxStat(path, from, to))?.[1]);
   expect(level(0, 3.7)).toBe(0);
   expect(level(3.8, 8)).toBeGreaterThan(0.01);
+});
+
+/** The drums of a song that is pasted as text, alone in a WAV file. */
+const drumsOf = async (page: Page, title: string, text: string): Promise<string> => {
+  await newSong(page, title);
+  await page.getByRole('tab', { name: 'Text' }).click();
+  await page.getByLabel('The song as text').fill(text);
+  await saved(page);
+  await page.getByRole('button', { name: 'Export' }).click();
+  await page.getByRole('checkbox', { name: 'Click', exact: true }).uncheck();
+  await page.getByRole('checkbox', { name: 'Spoken cues', exact: true }).uncheck();
+  await page.getByRole('checkbox', { name: 'Drums', exact: true }).check();
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('link', { name: /WAV file/ }).click();
+  return (await waiting).path();
+};
+
+const loudnessOf = (path: string, from: number, to: number): number =>
+  Number(/RMS\s+amplitude:\s+([\d.]+)/.exec(soxStat(path, from, to))?.[1]);
+
+test('sox hears each bar of a crescendo louder than the one before, and the voices in their order', async ({
+  page,
+}) => {
+  // At 60 a bar of 4/4 lasts four seconds; the count before bar 1 takes as long.
+  const path = await drumsOf(
+    page,
+    'Twenty levels',
+    'song 60, in 4/4, count 4\ngroove Ones = sn 1\nA: 20, level 1 > 5, groove Ones',
+  );
+  const bars = Array.from({ length: 20 }, (_, bar) =>
+    loudnessOf(path, 4 * (bar + 1), 4 * (bar + 1) + 0.3),
+  );
+  for (const [index, bar] of bars.entries())
+    if (index > 0) expect(bar, `bar ${index + 1}`).toBeGreaterThan(bars[index - 1]!);
+  expect(bars[19]! / bars[0]!).toBeGreaterThan(3);
+
+  const voices = ['bd', 'sn', 'cr', 'rd', 'hh'];
+  const struck = await drumsOf(
+    page,
+    'Five voices',
+    `song 60, in 4/4, count 4\n${voices.map((voice) => `groove G${voice} = ${voice} 1`).join('\n')}\n${voices.map((voice) => `${voice.toUpperCase()}: 1, groove G${voice}`).join('\n')}`,
+  );
+  const loud = voices.map((_, index) =>
+    loudnessOf(struck, 4 * (index + 1), 4 * (index + 1) + 0.05),
+  );
+  expect([...loud].sort((a, b) => b - a)).toEqual(loud);
 });

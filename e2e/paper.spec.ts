@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { enter, newSong, openSong, saved } from './support';
+import { enter, newSong, openSong, saved, stored } from './support';
 
 test.beforeEach(({ page }) => enter(page));
 
@@ -80,6 +80,43 @@ test('the chart names every groove and fill, says what will catch one out, and c
       clipped: false,
       lines: false,
     });
+});
+
+test('every section, groove, fill, hit and cue of a song appears on its chart', async ({
+  page,
+}) => {
+  let checked = 0;
+  for (const title of ['Slack Water', 'Nine Mile Ferry', 'Lantern over the Weir']) {
+    await openSong(page, title);
+    const address = new URL(page.url()).pathname;
+    await page.goto(`${address}/chart`);
+    const chart = page.locator('article');
+    await expect(chart.getByRole('listitem').first()).toBeVisible();
+    const words = (await chart.innerText()).toLowerCase();
+    const { body: map } = await stored(page, address.split('/').at(-1)!);
+    const all = <T>(name: string) => Object.values(map[name]) as T[];
+    const named = (id: string | null) => (id ? map.patterns[id]?.name : undefined);
+    type Said = {
+      name: string;
+      words: string;
+      kind: string;
+      groove: string | null;
+      pattern: string | null;
+      tacet: boolean;
+    };
+    const expected = [
+      ...all<Said>('sections').flatMap(({ name, groove, tacet }) => [
+        name,
+        tacet ? undefined : named(groove),
+      ]),
+      ...all<Said>('fills').flatMap(({ name, pattern }) => [name, named(pattern)]),
+      ...all<Said>('hits').flatMap(({ kind, words: said }) => [kind.replace('-', ' '), said]),
+      ...all<Said>('cues').map(({ words: said }) => said),
+    ].filter((one): one is string => Boolean(one));
+    for (const one of expected) expect(words, address).toContain(one.toLowerCase());
+    checked += expected.length;
+  }
+  expect(checked).toBeGreaterThan(40);
 });
 
 test('on a chart that is opened first of all, every stem stands at the side of a head', async ({

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
-import { USUAL_LAYOUT, voiceOf } from '../../music/kit';
+import { USUAL_LAYOUT, VOICE_IDS, voiceOf } from '../../music/kit';
+import { FOUR_FOUR, patterns } from '../../music/kit/testing';
 import { ticks } from '../../music/time';
 import { program } from '../../song/set';
 import { compile, secondsAt } from '../../song/timeline';
-import { parseShorthand } from '../../text/shorthand';
+import { parseShorthand, roadMapFrom } from '../../text/shorthand';
 import { renderDrum, soundName } from '../sound';
 import { isHeard, LAYERS, type Note, perform, performInProgram, swung } from '.';
 
@@ -467,4 +468,33 @@ test('a song that is gone straight into plays nothing of its count-in, but its p
   ]);
   const [first, second] = songs.map((song) => performInProgram(map, song).length);
   expect([first, second]).toEqual([4, 2]);
+});
+
+test('as many strokes are played as a plain count of them comes to, graces and bars included', () => {
+  const graces = { flam: 1, drag: 2, ruff: 3, buzz: 0 } as const;
+  fc.assert(
+    fc.property(patterns, fc.integer({ min: 1, max: 3 }), (pattern, rounds) => {
+      const free = { ...pattern, kind: 'groove' as const, meter: FOUR_FOUR, beats: 4 };
+      let counted = 0;
+      const rows = Object.fromEntries(
+        VOICE_IDS.map((id) => [
+          id,
+          pattern[id].flatMap((stroke) => {
+            if (stroke.at >= 80_640 || stroke.ornament === 'roll') return [];
+            counted += 1 + (stroke.ornament ? graces[stroke.ornament] : 0);
+            return [stroke];
+          }),
+        ]),
+      );
+      const map = roadMapFrom(`song 90, in 4/4, count 4\nA: ${rounds}`);
+      const [section] = Object.values(map.sections);
+      const whole = {
+        ...map,
+        patterns: { p: { ...free, ...rows, id: 'p', of: null, variant: 'full' as const } },
+        sections: { [section!.id]: { ...section!, groove: 'p' } },
+      };
+      const layout = { ...USUAL_LAYOUT, missing: [] };
+      expect(perform(whole, compile(whole), layout)).toHaveLength(counted * rounds);
+    }),
+  );
 });
