@@ -133,7 +133,8 @@ export const CHAPTERS: readonly Chapter[] = [
   {
     id: 'kit',
     title: 'Grooves, fills and hands',
-    words: 'kit grid pattern sticking staff left-handed groove library typed',
+    words:
+      'kit grid pattern sticking staff left-handed groove library typed count aloud cells double pedal learnt',
     parts: [
       text(
         'On the Kit page of a song a groove is drawn on a grid, typed as it is spoken, read on a staff and heard, also slower and one limb alone. Hands are worked out by the school you choose; a hand that you set yourself stays.',
@@ -143,6 +144,12 @@ export const CHAPTERS: readonly Chapter[] = [
       ),
       text(
         'A groove is given to a part or to a section, a fill to its place. The easier version that you make of one is played wherever your own kit says so.',
+      ),
+      text(
+        'Under “Tried” a fill is heard alone, round and round, and a pattern is counted aloud with a click on each part of the beat: make it slow at the foot, then faster. “What it asks” tells how hard it is at the song’s tempo, by what you have logged as clean.',
+      ),
+      text(
+        '“Your kit” on the library’s page says what your kit lacks, where things stand, whether the bass drum has two pedals, and which hand leads: stickings follow it. A fill by number is made of five cells; type the numbers, or cells of your own: R and L for the hands, K for the foot, small where it is soft.',
       ),
     ],
   },

@@ -79,7 +79,7 @@ export const Asks = ({ pattern, handed, secondsPerTick, tempo, layout, onEasier 
           {figureWords(figures).map((words) => (
             <li key={words}>{words}</li>
           ))}
-          <li>
+          <li title="By what you have logged as clean for the limb, else by our own table from common practice">
             Difficulty {hard.step} of 5, {DIFFICULTIES[hard.step]}. {hard.why}
           </li>
         </ul>

@@ -4,8 +4,8 @@ import { Button, Checkbox, NativeSelect, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { leadIn, type Pattern, patternBars } from '@/core/music/kit';
 import { insertRecord, partsOf, setField } from '@/core/song/editing';
-import { parsePosition, positionText, type RoadMap, sectionsOf } from '@/core/song/roadmap';
-import { writtenMeters } from '@/core/song/timeline';
+import { positionText, type RoadMap, sectionsOf } from '@/core/song/roadmap';
+import { compile, placeInSection, writtenMeters } from '@/core/song/timeline';
 import type { Edit } from '../document';
 import { newId } from '../shared/newId';
 import classes from './Kit.module.css';
@@ -102,7 +102,12 @@ const NewPlace = ({ map, pattern, edit }: Omit<Props, 'mayEdit'>) => {
   const [problem, setProblem] = useState<string>();
   if (!section) return null;
   const put = () => {
-    const from = parsePosition(place, meterAt);
+    const from = placeInSection(place, {
+      timeline: compile(map),
+      section: section.id,
+      meterAt,
+      offset: map.start.recording,
+    });
     const refused = from.ok
       ? edit(
           [

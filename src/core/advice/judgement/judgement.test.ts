@@ -204,7 +204,7 @@ test('a groove in another meter, a fill without room and what nobody can play ar
   );
 });
 
-test('a feel that the groove does not have is told, and can be given up', () => {
+test('a feel that the groove does not have is told, and the groove can be turned', () => {
   const bridge = (feel: string, groove: string) =>
     said(
       `song 120, in 4/4, count 4\ngroove Open = ${groove}\nBridge: 8, feel ${feel}, groove Open`,
@@ -224,9 +224,21 @@ test('a feel that the groove does not have is told, and can be given up', () => 
   );
   const { fix } = remarksOn(map).find(({ sentence }) => sentence.includes('felt'))!;
   const fixed = apply(roadMapKind, map.map, fix!.operations);
-  expect(fixed.ok && Object.values(fixed.value.document.sections)[0]?.feel?.backbeat).toBe(
-    'normal',
+  if (!fixed.ok) throw new Error(fixed.problem.message);
+  const turned = fixed.value.document;
+  const [section] = Object.values(turned.sections);
+  expect(turned.patterns[section!.groove ?? '']).toMatchObject({
+    name: 'Open, half-time',
+    // The third beat of 4/4.
+    snare: [{ at: 40_320 }],
+  });
+  expect(Object.values(turned.patterns).map(({ name }) => name)).toContain('Open');
+  expect(remarksOn({ map: turned, timeline: compile(turned) })).toEqual([]);
+  // A second section takes the groove that is there already.
+  const twice = look(
+    'song 120, in 4/4, count 4\ngroove Open = sn 2 4\ngroove "Open, half-time" = sn 3\nBridge: 8, feel half-time, groove Open',
   );
+  expect(remarksOn(twice)[0]?.fix?.operations).toHaveLength(1);
 });
 
 const load = (like: Partial<LimbLoad>): LimbLoad => ({

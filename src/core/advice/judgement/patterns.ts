@@ -1,5 +1,10 @@
+import type { Operation } from '../../base/document';
 import { plural } from '../../base/words';
 import {
+  addPattern,
+  copyOf,
+  inDoubleTime,
+  inHalfTime,
   leadIn,
   type Pattern,
   patternBars,
@@ -10,6 +15,7 @@ import {
 } from '../../music/kit';
 import { barTicks, beatTicks, meterText, type Ticks } from '../../music/time';
 import { setField } from '../../song/editing';
+import type { RoadMap } from '../../song/roadmap';
 import { barAtTicks, type Passage, speedAt } from '../../song/timeline';
 import { type Check, type Look, named, type Remark, remark } from './remark';
 
@@ -129,6 +135,23 @@ const unplayable: Check = (look) => {
   });
 };
 
+/** A copy of a groove with its backbeat where the feel has it, and the section playing that. */
+const turned = (
+  { patterns }: RoadMap,
+  { section, feel }: Passage,
+  groove: Pattern,
+): Operation[] => {
+  const half = feel.backbeat === 'half-time';
+  const name = `${groove.name}, ${feel.backbeat}`;
+  const id = `${groove.id.slice(0, 30)}-${half ? 'half' : 'double'}`;
+  const known = patterns[id] ?? Object.values(patterns).find((one) => one.name === name);
+  const change = half ? inHalfTime(groove) : inDoubleTime(groove);
+  return [
+    ...(known ? [] : addPattern(patterns, { ...copyOf(groove, id), ...change, name })),
+    ...setField('sections', section, 'groove', known?.id ?? id),
+  ];
+};
+
 /**
  * A feel whose backbeat the groove does not have: the groove is played as it is written. Half-time has
  * the snare in the middle of the bar, double-time off the beats; common practice, no source.
@@ -147,18 +170,13 @@ const feltElsewhere: Check = ({ map, timeline }) =>
     const fits = feel.backbeat === 'half-time' ? second.length === 0 : between;
     if (fits || backbeats.length === 0) return [];
     const places = [...new Set(backbeats.filter(Number.isInteger))].sort().join(' and ');
-    const section = map.sections[passage.section];
-    const fix = section?.feel && {
-      label: 'Feel it as the groove is',
-      operations: setField('sections', section.id, 'feel', { ...section.feel, backbeat: 'normal' }),
-    };
     return [
       remark({
         code: 'backbeat',
         about: [passage.section, pattern.id, feel.backbeat],
         passage,
         sentence: `${named(passage.name)} is felt in ${feel.backbeat}, but its groove ${named(pattern.name)} has the snare on ${places}.`,
-        ...(fix && { fix }),
+        fix: { label: 'Turn the groove', operations: turned(map, passage, pattern) },
       }),
     ];
   });

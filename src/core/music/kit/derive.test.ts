@@ -37,6 +37,11 @@ test('the backbeat goes where it is put, struck as it was', () => {
   expect(after(backbeatOn(ballad, [3]), ballad)).toBe('hh 8ths, sn 3:x');
 });
 
+test('where nothing is accented the backbeat is what the snare plays on whole beats', () => {
+  const plain = typed('hh 8ths, sn (1a) 2 (2e) 4, bd 1 3');
+  expect(after(inHalfTime(plain), plain)).toBe('hh 8ths, sn (1a) (2e) 3, bd 1 3');
+});
+
 test('double-time puts a backbeat on every off-beat', () => {
   expect(after(inDoubleTime(rock))).toBe('hh 8ths, sn >1& >2& (2a) >3& >4&, bd quarters');
 });

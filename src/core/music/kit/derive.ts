@@ -37,8 +37,18 @@ export const withStrokes = (
   };
 };
 
-const backbeatOf = ({ voice, force, how }: Struck): boolean =>
-  voice === 'snare' && (force === 'accent' || (force !== 'ghost' && how === 'cross-stick'));
+/**
+ * The strokes that are the backbeat: the snare’s accents and cross-sticks, or where there are none what it
+ * plays on whole beats, ghost notes left out.
+ */
+const backbeatOf = (pattern: Pattern): ((stroke: Struck) => boolean) => {
+  const isMarked = ({ voice, force, how }: Struck): boolean =>
+    voice === 'snare' && (force === 'accent' || (force !== 'ghost' && how === 'cross-stick'));
+  if (strokesOf(pattern).some(isMarked)) return isMarked;
+  const [lead, beat] = [leadIn(pattern), beatTicks(pattern.meter)];
+  return ({ voice, force, at }) =>
+    voice === 'snare' && force !== 'ghost' && (at + lead) % beat === 0;
+};
 
 const onBeats = (pattern: Pattern, beats: readonly number[]): number[] => {
   const { numerator } = pattern.meter;
@@ -51,9 +61,10 @@ const onBeats = (pattern: Pattern, beats: readonly number[]): number[] => {
 /** The backbeat on these beats of each bar in place of where it was, struck as it was. */
 export const backbeatOn = (pattern: Pattern, beats: readonly number[]): Change => {
   const strokes = strokesOf(pattern);
-  const like = strokes.find(backbeatOf) ?? { voice: 'snare' as const, force: 'accent' as const };
+  const isBackbeat = backbeatOf(pattern);
+  const like = strokes.find(isBackbeat) ?? { voice: 'snare' as const, force: 'accent' as const };
   const moved = onBeats(pattern, beats).map((at): Struck => ({ ...like, voice: 'snare', at }));
-  return withStrokes(pattern, [...strokes.filter((one) => !backbeatOf(one)), ...moved]);
+  return withStrokes(pattern, [...strokes.filter((one) => !isBackbeat(one)), ...moved]);
 };
 
 /** The backbeat in the middle of the bar only: 3 in 4/4. The tempo and the bars stay. */
@@ -63,7 +74,8 @@ export const inHalfTime = (pattern: Pattern): Change =>
 /** A backbeat on every off-beat, the foot on every beat. The tempo and the bars stay. */
 export const inDoubleTime = (pattern: Pattern): Change => {
   const beat = beatTicks(pattern.meter);
-  const strokes = strokesOf(pattern).filter((one) => !backbeatOf(one) && one.voice !== 'bass');
+  const isBackbeat = backbeatOf(pattern);
+  const strokes = strokesOf(pattern).filter((one) => !isBackbeat(one) && one.voice !== 'bass');
   const beats = Array.from({ length: pattern.beats }, (_, index) => index * beat);
   return withStrokes(pattern, [
     ...strokes,
