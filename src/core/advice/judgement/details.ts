@@ -7,6 +7,7 @@ import {
   missingPasses,
   type Position,
   passesWords,
+  type RoadMap,
 } from '../../song/roadmap';
 import { barAtTicks, type PlacedDetail, type Timeline } from '../../song/timeline';
 import { type Check, named, type Remark, remark } from './remark';
@@ -19,8 +20,10 @@ const fillsOf = ({ details }: Timeline): PlacedFill[] =>
 const hitsOf = ({ details }: Timeline): PlacedHit[] =>
   details.filter((one): one is PlacedHit => one.kind === 'hit');
 
-const fillName = ({ detail }: PlacedFill): string =>
-  detail.name ? `The fill ${named(detail.name)}` : 'A fill';
+const fillName = ({ detail }: PlacedFill, { patterns }: RoadMap): string => {
+  const name = detail.name || patterns[detail.pattern ?? '']?.name;
+  return name ? `The fill ${named(name)}` : 'A fill';
+};
 
 /** What begins a sentence, within one. */
 const inSentence = (words: string): string =>
@@ -31,7 +34,7 @@ const barAt = (timeline: Timeline, { startTicks, passage }: PlacedDetail): numbe
   barAtTicks(timeline, startTicks)?.played ?? passage;
 
 /** A fill that begins before another is over, whatever lies between them. */
-const overlaps: Check = ({ timeline }) => {
+const overlaps: Check = ({ map, timeline }) => {
   const fills = fillsOf(timeline);
   return fills.flatMap((fill, index) => {
     const under = fills.slice(index + 1);
@@ -43,14 +46,14 @@ const overlaps: Check = ({ timeline }) => {
         about: [fill.detail.id, next.detail.id],
         passage: timeline.passages[next.passage],
         bar,
-        sentence: `${fillName(next)} in bar ${bar} begins before ${inSentence(fillName(fill))} is over.`,
+        sentence: `${fillName(next, map)} in bar ${bar} begins before ${inSentence(fillName(fill, map))} is over.`,
       });
     });
   });
 };
 
 /** A fill that begins in a stop, or with it: what falls into the stop is not played. */
-const inStop: Check = ({ timeline }) => {
+const inStop: Check = ({ map, timeline }) => {
   const stops = hitsOf(timeline).filter(({ detail }) => detail.kind === 'stop');
   return fillsOf(timeline).flatMap((fill) =>
     stops
@@ -65,14 +68,14 @@ const inStop: Check = ({ timeline }) => {
           about: [fill.detail.id, stop.detail.id],
           passage: timeline.passages[fill.passage],
           bar,
-          sentence: `${fillName(fill)} in bar ${bar} begins ${how} a stop: what falls into the stop is not played.`,
+          sentence: `${fillName(fill, map)} in bar ${bar} begins ${how} a stop: what falls into the stop is not played.`,
         });
       }),
   );
 };
 
 /** A fill where the drums do not play, unless it leads out of there. */
-const inTacet: Check = ({ timeline }) =>
+const inTacet: Check = ({ map, timeline }) =>
   fillsOf(timeline).flatMap((fill) => {
     const passage = timeline.passages[fill.passage];
     if (!passage?.tacet || fill.endTicks >= passage.startTicks + passage.ticks) return [];
@@ -83,13 +86,13 @@ const inTacet: Check = ({ timeline }) =>
         about: [fill.detail.id],
         passage,
         bar,
-        sentence: `${named(passage.name)} is tacet, but ${inSentence(fillName(fill))} is played in bar ${bar}.`,
+        sentence: `${named(passage.name)} is tacet, but ${inSentence(fillName(fill, map))} is played in bar ${bar}.`,
       }),
     ];
   });
 
 /** A fill that a hit or a stop falls into. */
-const across: Check = ({ timeline }) => {
+const across: Check = ({ map, timeline }) => {
   const hits = hitsOf(timeline).filter(({ detail }) => detail.kind !== 'no-crash');
   return fillsOf(timeline).flatMap((fill) =>
     hits
@@ -103,15 +106,15 @@ const across: Check = ({ timeline }) => {
           passage: timeline.passages[fill.passage],
           bar,
           sentence: stop
-            ? `${fillName(fill)} runs over the stop in bar ${bar}.`
-            : `${fillName(fill)} plays through the ${hit.detail.kind} in bar ${bar}.`,
+            ? `${fillName(fill, map)} runs over the stop in bar ${bar}.`
+            : `${fillName(fill, map)} plays through the ${hit.detail.kind} in bar ${bar}.`,
         });
       }),
   );
 };
 
 /** A fill that lands on a first beat where no crash is wanted. */
-const noCrash: Check = ({ timeline }) => {
+const noCrash: Check = ({ map, timeline }) => {
   const held = hitsOf(timeline).filter(({ detail }) => detail.kind === 'no-crash');
   return fillsOf(timeline).flatMap((fill) =>
     held
@@ -122,7 +125,7 @@ const noCrash: Check = ({ timeline }) => {
           about: [fill.detail.id, hit.detail.id],
           passage: timeline.passages[fill.passage],
           bar: barAt(timeline, hit),
-          sentence: `${fillName(fill)} lands with a crash on bar ${barAt(timeline, hit)}, which is marked “no crash”.`,
+          sentence: `${fillName(fill, map)} lands with a crash on bar ${barAt(timeline, hit)}, which is marked “no crash”.`,
           fix: {
             label: 'Land on nothing',
             operations: setField('fills', fill.detail.id, 'lands', 'nothing'),

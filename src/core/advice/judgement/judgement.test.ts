@@ -115,6 +115,12 @@ test.each<[string, string | undefined]>([
     'A fill before “A” would begin before the count-in does, and is left out; a longer count makes room for it.',
   ],
   ['A: 8; fill 0.1', undefined],
+  // Only its rest is left out.
+  ['fill Late = sn 1& 2 3 4\nA: 8; fill 4.1& plays "Late"', undefined],
+  [
+    'fill Whole = sn quarters\nA: 8; fill 4.1& plays "Whole"',
+    'The fill “Whole” has 4 beats, its place in “A” 3.5 beats: its first 0.5 beats are left out.',
+  ],
   [
     'A: 8; hit 2.1 plays accent',
     'The accent in bar 2 is of the groove, but “A” plays none: nothing is heard there.',

@@ -14,12 +14,13 @@ const oddLengths: Check = ({ timeline }) => {
   return [...alike].map(([key, passages]) => {
     const { name, bars, phrase } = passages[0]!;
     const at = passages.map(({ firstPlayed }) => firstPlayed);
+    const counted = phrases(bars, phrase);
     const where = at.length === 1 ? `bar ${at[0]}` : `bars ${at.slice(0, 6).join(', ')}`;
     return remark({
       code: 'odd',
       about: [key],
       passage: passages[0],
-      sentence: `${named(name)} at ${where} has ${bars} bars: count ${phrases(bars, phrase).join(' + ')}.`,
+      sentence: `${named(name)} at ${where} has ${bars} bars${counted.length > 1 ? `: count ${counted.join(' + ')}` : ''}.`,
     });
   });
 };

@@ -92,7 +92,8 @@ const fillPlace: Check = ({ map, timeline }) =>
       ];
     const beats = (length: number) => plural(Math.round((length / beat) * 100) / 100, 'beat');
     const over = patternTicks(pattern) - room;
-    if (over <= 0) return [];
+    // What is left out may be a rest.
+    if (!strokesOf(pattern).some(({ at }) => at < over)) return [];
     return [
       say(
         'fill-room',

@@ -326,6 +326,10 @@ test('a fill that does not say where it ends lasts as long as its pattern, or to
   expect(hats('fill 2.3 plays "Half"')).toBe(28);
   expect(hats('fill 2.4& plays "Half"')).toBe(28);
   expect(hats('fill 2.3 to end plays "Half"')).toBe(12);
+  // A pattern of a whole bar stays in its bar.
+  const whole = song(`${FIGURES}A: 4, part Verse; fill 2.1& plays "Two" lands nothing`).notes;
+  expect(times(whole, 'snare').filter((at) => at >= 2 && at < 4)).toEqual([2.5]);
+  expect(times(whole, 'hihat').filter((at) => at >= 2 && at < 4)).toEqual([2]);
   const { timeline } = song(`${FIGURES}A: 4, part Verse; fill 2.4&`);
   const fill = timeline.details[0]!;
   expect(fill.endTicks - fill.startTicks).toBe(10_080);

@@ -117,7 +117,10 @@ const spanOf = (
   return endTicks === undefined || endTicks < startTicks ? undefined : { startTicks, endTicks };
 };
 
-/** A fill that does not say where it is over lasts as long as its pattern, or to the next bar line. */
+/**
+ * A fill that does not say where it is over lasts as long as its pattern, or to the next bar line. A
+ * pattern of whole bars stays in its bars: placed within one, it is played from there on.
+ */
 const fillSpan = (
   pass: LaidPass,
   from: Position,
@@ -126,16 +129,21 @@ const fillSpan = (
 ): At | undefined => {
   const span = spanOf(pass, from, to, 'bar');
   if (!span || to !== null || lasts === undefined) return span;
-  const end = Math.min(span.startTicks + lasts, Math.max(endOf(pass), span.endTicks));
+  const { meter } = barOf(pass, from);
+  const into = lasts % barTicks(meter) === 0 ? from.ticks : 0;
+  const end = Math.min(span.startTicks - into + lasts, Math.max(endOf(pass), span.endTicks));
   return { ...span, endTicks: ticks(end) };
 };
 
 const endOf = ({ startTicks, length }: LaidPass): Ticks => ticks(startTicks + length);
 
+/** The bar that a place lies in; the bar before the first is like it. */
+const barOf = (pass: LaidPass, place: Position) =>
+  barAt(pass.bars, place.bar === 0 ? { ...place, bar: 1 } : place)!;
+
 /** The bar line after a place of a pass. */
 const nextBarLine = (pass: LaidPass, { bar, ticks: offset }: Position, start: Ticks): Ticks => {
-  const { meter } = barAt(pass.bars, { bar: bar === 0 ? 1 : bar, ticks: offset })!;
-  return ticks(start - offset + barTicks(meter));
+  return ticks(start - offset + barTicks(barOf(pass, { bar, ticks: offset }).meter));
 };
 
 /** Where time stands still, in order of position. Before bar 1 there is nothing to stop. */

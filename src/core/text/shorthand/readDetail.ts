@@ -145,16 +145,6 @@ const position = (cursor: Cursor, { meterAt }: Reading) => {
 const to = (cursor: Cursor, reading: Reading) =>
   cursor.take('to') ? (cursor.take('end') ? null : (position(cursor, reading) ?? null)) : null;
 
-/** The same where the end of the section is something else than nothing said. */
-const toEnd = (cursor: Cursor, reading: Reading) =>
-  cursor.take('to') ? (cursor.take('end') ? 'end' : (position(cursor, reading) ?? null)) : null;
-
-/** How often it comes again: `every bar`, `every 2 bars to bar 8`. */
-const every = (cursor: Cursor) =>
-  cursor.is('every')
-    ? readWith(cursor, parseEvery, cursor.until('plays', 'and', 'over', 'lands', 'note', 'on'))
-    : null;
-
 const onPasses = (cursor: Cursor): Passes | undefined => {
   if (!cursor.take('on')) return undefined;
   const text = cursor.until();
@@ -162,34 +152,76 @@ const onPasses = (cursor: Cursor): Passes | undefined => {
   return read.ok ? read.value : cursor.refuse(read.problem.message);
 };
 
+/** Words that begin a clause of a fill or a hit. */
+const CLAUSES = ['to', 'every', 'plays', 'and', 'over', 'lands', 'note', 'on'] as const;
+
+type Clauses = Readonly<Partial<Record<(typeof CLAUSES)[number], () => object>>>;
+
+/** Clauses in any order, each once; words in quotes that no clause begins are what is called or said. */
+const inAnyOrder = (cursor: Cursor, clauses: Clauses, quoted: 'name' | 'words'): object => {
+  const said: Record<string, unknown> = {};
+  for (;;) {
+    const here = cursor.peek();
+    const word = here?.quoted ? undefined : CLAUSES.find((one) => clauses[one] && cursor.take(one));
+    if (!here?.quoted && !word) return said;
+    const clause = word ? clauses[word]!() : { [quoted]: cursor.quoted() };
+    if (Object.keys(clause).some((key) => key in said)) cursor.refuse('This is said twice.', here);
+    Object.assign(said, clause);
+  }
+};
+
+/** How often it comes again: behind `every`, `bar` or `2 bars to bar 8`. */
+const every = (cursor: Cursor) => () => ({
+  every: readWith(
+    cursor,
+    parseEvery,
+    cursor.until(...CLAUSES.filter((one) => one !== 'to' && one !== 'every')),
+  ),
+});
+
+const toEnd = (cursor: Cursor, reading: Reading) => () => ({
+  to: cursor.take('end') ? 'end' : position(cursor, reading),
+});
+
 const hit: Reader = (cursor, reading, kind) => ({
   kind,
   at: position(cursor, reading),
-  to: toEnd(cursor, reading),
-  every: every(cursor),
-  ...hitPlays(cursor),
-  words: cursor.quoted(),
+  ...inAnyOrder(
+    cursor,
+    {
+      to: toEnd(cursor, reading),
+      every: every(cursor),
+      plays: () => hitPlays(cursor),
+      and: () => {
+        if (!cursor.take('beat'))
+          cursor.refuse('Write “and beat” where the beat is played as well.');
+        return { andBeat: true };
+      },
+    },
+    'words',
+  ),
 });
 
-/** What is struck, a pattern by its name or one of the usual ways, and whether the beat is as well. */
-const hitPlays = (cursor: Cursor) => {
-  const plays = cursor.take('plays');
-  const pattern = plays ? cursor.quoted() : '';
+/** What is struck: a pattern by its name, or one of the usual ways. */
+const hitPlays = (cursor: Cursor): object => {
+  const pattern = cursor.quoted();
+  if (pattern) return { pattern };
   const first = cursor.peek();
-  const words = cursor.until('on').toLowerCase();
-  const andBeat = /(^| )and beat$/.test(words);
-  const usual = words.replace(/ ?and beat$/, '');
-  if (!plays || pattern) {
-    if (usual !== '') cursor.refuse('This is not understood here.', first);
-    return { pattern, andBeat };
+  const words = [cursor.next()?.text.toLowerCase()];
+  // “and bass” belongs to it, “and beat” does not.
+  const found = () => HIT_PLAYS.find((one) => one === words.join(' '));
+  if (HIT_PLAYS.some((one) => one === `${words[0]} and bass`) && cursor.take('and')) {
+    if (cursor.take('beat')) return { plays: found(), andBeat: true };
+    words.push('and', cursor.next()?.text.toLowerCase());
   }
-  const found = HIT_PLAYS.find((one) => one === usual);
-  if (!found)
-    cursor.refuse(
-      `A hit plays ${HIT_PLAYS.join(', ')}, or a pattern by its name in quotes.`,
-      first,
-    );
-  return { plays: found, andBeat };
+  return found()
+    ? { plays: found() }
+    : {
+        plays: cursor.refuse(
+          `A hit plays ${HIT_PLAYS.join(', ')}, or a pattern by its name in quotes.`,
+          first,
+        ),
+      };
 };
 
 const fermata: Reader = (cursor, reading) => {
@@ -211,22 +243,25 @@ const grooveChange = (cursor: Cursor, reading: Reading, at: unknown) => {
     pattern: named,
     simile: cursor.take('simile'),
     to: to(cursor, reading),
-    every: every(cursor),
+    ...(cursor.take('every') ? every(cursor)() : {}),
   };
 };
 
 const READERS: Readonly<Record<string, Reader>> = {
   fill: (cursor, reading) => ({
     from: position(cursor, reading),
-    to: toEnd(cursor, reading),
-    every: every(cursor),
-    name: cursor.quoted(),
-    pattern: cursor.take('plays')
-      ? cursor.quoted() || cursor.until('over', 'lands', 'note', 'on')
-      : undefined,
-    leaves: cursor.take('over') ? oneOf(cursor, LEAVES) : 'nothing',
-    lands: cursor.take('lands') ? oneOf(cursor, LANDINGS) : 'crash',
-    notes: cursor.take('note') ? cursor.quoted() : '',
+    ...inAnyOrder(
+      cursor,
+      {
+        to: toEnd(cursor, reading),
+        every: every(cursor),
+        plays: () => ({ pattern: cursor.quoted() || cursor.until(...CLAUSES) }),
+        over: () => ({ leaves: oneOf(cursor, LEAVES) }),
+        lands: () => ({ lands: oneOf(cursor, LANDINGS) }),
+        note: () => ({ notes: cursor.quoted() }),
+      },
+      'name',
+    ),
   }),
   ...Object.fromEntries(HITS.map((kind) => [kind, hit])),
   from: (cursor, reading) => {

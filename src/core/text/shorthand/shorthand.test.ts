@@ -414,3 +414,26 @@ test('without a count a song counts a bar of its meter, whichever comes first', 
   expect(count('count 4, q. 60, in 6/8')).toBe(4);
   expect(count('q. 60, in 6/8, count 12')).toBe(12);
 });
+
+test('what is said of a hit or a fill may come in any order', () => {
+  const head = 'song 120, in 4/4, count 4\nfill Two = sn 1 2\n';
+  const same = (one: string, other: string) =>
+    expect(printShorthand(clean(`${head}A: 8; ${one}`))).toBe(
+      printShorthand(clean(`${head}A: 8; ${other}`)),
+    );
+  same(
+    'push 2.4& every 4 bars to bar 6 plays crash and bass and beat "horns" on 1',
+    'push 2.4& "horns" plays crash and bass and beat every 4 bars to bar 6 on 1',
+  );
+  same('hit 1.1 every bar plays crash', 'hit 1.1 plays crash every bar');
+  same('push 1.4& and beat plays accent', 'push 1.4& plays accent and beat');
+  same('push 1.4& plays crash and beat', 'push 1.4& and beat plays crash');
+  same(
+    'fill 1.3 to 2.1 every 2 bars "round" plays "Two" over feet lands push note "softly"',
+    'fill 1.3 note "softly" lands push plays Two over feet "round" to 2.1 every 2 bars',
+  );
+  expect(read(`${head}A: 8; hit 1.1 plays crash plays crash`).problems[0]?.message).toBe(
+    'This is said twice.',
+  );
+  expect(read(`${head}A: 8; hit 1.1 plays cheese`).problems[0]?.message).toMatch(/^A hit plays/);
+});

@@ -50,10 +50,13 @@ test('a fill is as long as its pattern, or to the bar line; what leads in stands
   const spans = (text: string) =>
     marks(text, 4)[0]?.spans.map(({ bar, from, to }) => [bar, from / BEAT, (to ?? 0) / BEAT]);
   expect(spans('A: 4; fill 2.3')).toEqual([[2, 2, 4]]);
+  expect(spans(`${two}A: 4; fill 2.1 plays "Long"`)).toEqual([
+    [2, 0, 4],
+    [3, 0, 4],
+  ]);
   expect(spans(`${two}A: 4; fill 2.3 plays "Long"`)).toEqual([
     [2, 2, 4],
     [3, 0, 4],
-    [4, 0, 2],
   ]);
   expect(spans('A: 4; fill 3.3 to end')).toEqual([
     [3, 2, 4],

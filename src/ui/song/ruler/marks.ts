@@ -144,9 +144,11 @@ const rangeOf = (
     if (where === 'grooveChanges') return end;
     if (where !== 'fills') return undefined;
     const pattern = map.patterns[fields.pattern ?? ''];
-    return pattern
-      ? after(start, patternTicks(pattern), bars, meterAt)
-      : { bar: start.bar, ticks: barTicks(meterAt(start.bar)) };
+    const bar = barTicks(meterAt(start.bar));
+    if (!pattern) return { bar: start.bar, ticks: bar };
+    // As in the timeline: a pattern of whole bars stays in its bars.
+    const length = patternTicks(pattern);
+    return after(start, length - (length % bar === 0 ? start.ticks : 0), bars, meterAt);
   };
   const until = lasting();
   const lastBar = Math.min(bars, fields.every?.toBar ?? bars);

@@ -10,11 +10,14 @@ const oddLengths: Look = ({ sections }) =>
     'odd-length',
     sections
       .filter(({ whole }) => isOdd(whole.bars, whole.phrase))
-      .map(({ name, bar, whole: { bars, phrase } }) => ({
-        name,
-        bar,
-        said: `${bars} bars (${countedAs(bars, phrase)})`,
-      })),
+      .map(({ name, bar, whole: { bars, phrase } }) => {
+        const counted = countedAs(bars, phrase);
+        return {
+          name,
+          bar,
+          said: `${bars} bars${counted === String(bars) ? '' : ` (${counted})`}`,
+        };
+      }),
     (names, said, several) => `${names} ${several ? 'have' : 'has'} ${said}.`,
   );
 

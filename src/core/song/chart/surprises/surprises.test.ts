@@ -52,6 +52,11 @@ test.each([
   expect(sentences(lines)).toEqual([]);
 });
 
+test('a fill that leads in before bar 1 is said with the count, and three bars are only that', () => {
+  expect(sentences('A: 8; fill 0.3 "toms"')).toEqual(['The count-in is 4 beats; a fill leads in.']);
+  expect(sentences('Lift: 3')).toEqual(['Lift has 3 bars.']);
+});
+
 test.each([
   ['song 100, in 4/4, count 8', []],
   [

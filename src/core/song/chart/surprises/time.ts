@@ -65,17 +65,25 @@ const half: Look = ({ sections }) => {
 };
 
 /** A count that is not one or two bars, or music before bar 1. */
-const countIn: Look = ({ map: { start } }) => {
+const countIn: Look = ({ map: { start }, timeline }) => {
   const { countIn: beats, pickup, meter } = start;
   const usual = beats % meter.numerator === 0 && beats <= 2 * meter.numerator && pickup === 0;
-  if (usual && beats > 0) return [];
+  const leadsIn = timeline.details.find(({ kind, startTicks }) => startTicks < 0 && kind !== 'cue');
+  if (usual && beats > 0 && !leadsIn) return [];
   const count = beats === 0 ? 'There is no count-in' : `The count-in is ${plural(beats, 'beat')}`;
   const then =
     pickup > 0
       ? `${beats === 0 ? '; ' : ', then '}${plural(pickup, 'beat')} are played before bar 1`
       : '';
   return [
-    { kind: 'count-in', bar: 1, sentence: `${count}${then}.`.replace('1 beat are', '1 beat is') },
+    {
+      kind: 'count-in',
+      bar: timeline.bars[0]?.played ?? 1,
+      sentence: `${count}${then}${leadsIn ? `; a ${leadsIn.kind} leads in` : ''}.`.replace(
+        '1 beat are',
+        '1 beat is',
+      ),
+    },
   ];
 };
 
