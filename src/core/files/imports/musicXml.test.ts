@@ -4,7 +4,7 @@ import { type Meter, meterText } from '../../music/time';
 import { type RoadMap, roadMapKind } from '../../song/roadmap';
 import { compile } from '../../song/timeline';
 import { forms } from '../../testing';
-import { parseShorthand } from '../../text/shorthand';
+import { parseShorthand, roadMapFrom } from '../../text/shorthand';
 import { chartAsMusicXml } from '../musicxml';
 import { songFromMusicXml } from './musicXml';
 
@@ -192,4 +192,16 @@ test.each<[string, RegExp]>([
 test('a document type of the usual kind is passed over, and marks are text', () => {
   const xml = `<?xml version="1.0"?><!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">${score(measure(mark('A &lt;b&gt; &amp; C')))}`;
   expect(names(xml)).toBe('A <b> & C 1');
+});
+
+test('a score whose first measure has a number is counted from there; a pickup or a word is not', () => {
+  const first = (number: string) => {
+    const xml = chartAsMusicXml(roadMapFrom('song 120, in 4/4, count 4\nA: 2'), 'Song');
+    const read = songFromMusicXml(
+      xml.replace('<measure number="1"', `<measure number="${number}"`),
+      'file',
+    );
+    return read.ok && read.value.map.start.firstBar;
+  };
+  expect(['1', '106', '0', 'X1', '1.5', '99999'].map(first)).toEqual([1, 106, 1, 1, 1, 1]);
 });

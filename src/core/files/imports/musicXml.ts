@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '../../base/result';
 import { barTicks, meterText } from '../../music/time';
-import { MOST_PLAYED_BARS } from '../../song/roadmap';
+import { MOST_FIRST_BAR, MOST_PLAYED_BARS } from '../../song/roadmap';
 import { groovesIn } from './grooves';
 import { type Measure, measuresOf } from './measures';
 import { type Counted, type Fold, roadMapFrom, type Understood } from './song';
@@ -51,6 +51,7 @@ export const songFromMusicXml = (text: string, name: string): Result<Understood>
     grooves,
     countIn: 0,
     pickup: 0,
+    firstBar: firstNumber(chosen.part),
   };
   const parts = childrenOf(score, 'part').length;
   return ok({
@@ -66,6 +67,12 @@ export const songFromMusicXml = (text: string, name: string): Result<Understood>
     guessed: [...guessed.slice(0, 20), ...jumped.guessed],
     left: [...left, ...(parts > 1 ? [`${parts - 1} other parts.`] : [])],
   });
+};
+
+/** The number of a part’s first measure, where it has one that counts; a pickup is often number 0. */
+const firstNumber = (part: Element): number => {
+  const number = Number(childrenOf(part, 'measure')[0]?.attributes.number);
+  return Number.isInteger(number) && number >= 1 && number <= MOST_FIRST_BAR ? number : 1;
 };
 
 /** The part for drums: on channel 10, or by its name, or by its clef; else the first. */

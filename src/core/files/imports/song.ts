@@ -47,6 +47,8 @@ export type Counted = {
   /** The groove of each section, where there is one. */
   readonly grooves: readonly (Omit<Pattern, 'order' | 'id'> | undefined)[];
   readonly countIn: number;
+  /** The number of its first bar; 1 where left out. */
+  readonly firstBar?: number;
   readonly pickup: number;
 };
 
@@ -158,6 +160,7 @@ export const roadMapFrom = (song: Counted): RoadMap => {
       tempo: { perMinute: perMinute(first?.start ?? 120, unit), unit },
       meter: song.meters[0]!,
       countIn: song.countIn,
+      firstBar: song.firstBar ?? 1,
       pickup: song.pickup,
     },
   };

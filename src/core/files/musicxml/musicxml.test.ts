@@ -116,3 +116,26 @@ C: 1, in 6/8, tempo q. 60`);
   ];
   expect(worstOf(expected, heard)).toBeLessThan(0.0011);
 });
+
+test('bars in the same manner are slashes, the shoulder a line, and numbers go on from the first bar', () => {
+  const xml = chartAsMusicXml(
+    song(
+      'song 120, in 4/4, count 4, from bar 106\ngroove G = hh 1:^ 2 3:^ 4\nA: 3, groove G, note "Broad"; from 2.1 simile to 3.1',
+    ),
+    'Song',
+  );
+  const measures = xml.split('<measure ').slice(1);
+  expect(measures.map((measure) => /number="(\d+)"/.exec(measure)?.[1])).toEqual([
+    '106',
+    '107',
+    '108',
+  ]);
+  expect(measures.map((measure) => measure.split('<tenuto/>').length - 1)).toEqual([2, 0, 2]);
+  expect(measures.map((measure) => measure.includes('<notehead>slash'))).toEqual([
+    false,
+    true,
+    false,
+  ]);
+  expect(measures[0]).toContain('Broad');
+  expect(measures[1]).toContain('in the same manner');
+});

@@ -17,7 +17,8 @@ export const chartAsMusicXml = (map: RoadMap, title: string): string => {
       meter.numerator !== measure.meter.numerator ||
       meter.denominator !== measure.meter.denominator;
     meter = measure.meter;
-    return measureXml(measure, index + 1, changed || Boolean(measure.forward));
+    const number = map.start.firstBar + index;
+    return measureXml(measure, number, index === 0, changed || Boolean(measure.forward));
   });
   return `<?xml version="1.0" encoding="UTF-8"?>
 <score-partwise version="4.0">
@@ -43,12 +44,17 @@ const escaped = (text: string): string =>
     .replaceAll('>', '&gt;')
     .replaceAll('"', '&quot;');
 
-const measureXml = (measure: Measure, number: number, tellMeter: boolean): string => {
+const measureXml = (
+  measure: Measure,
+  number: number,
+  isFirst: boolean,
+  tellMeter: boolean,
+): string => {
   const { meter, forward, backward, endingStart, endingStop } = measure;
   const lines = [
     (forward || endingStart) &&
       `<barline location="left">${endingStart ? `<ending number="${endingStart}" type="start"/>` : ''}${forward ? '<repeat direction="forward"/>' : ''}</barline>`,
-    (number === 1 || tellMeter) && attributesXml(meter, number === 1),
+    (isFirst || tellMeter) && attributesXml(meter, isFirst),
     ...directions(measure),
     ...musicXmlOf(measure.music, meter),
     (backward !== undefined || endingStop) &&

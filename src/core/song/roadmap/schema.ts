@@ -100,7 +100,7 @@ const endingShape = {
 const dismissedShape = { id: idSchema };
 
 export const MOST_LEAD = 64;
-const MOST_FIRST_BAR = 9999;
+export const MOST_FIRST_BAR = 9999;
 /** What holds at bar 1, and how the song gets there. */
 const startShape = {
   tempo: tempoSchema,
