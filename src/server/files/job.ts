@@ -23,14 +23,14 @@ import {
 } from './clickFiles';
 import type { Speak } from './voice';
 
-/** A file that is wanted of a song or a set, and how. It can be sent to a worker. */
-export type Job = { readonly source: ProgramSource } & (
+/** A file that is wanted of a song or a set, and how, for a player’s kit. It can be sent to a worker. */
+export type Job = { readonly source: ProgramSource; readonly kit: Layout } & (
   | { readonly as: Exclude<ReadFormat, 'json'> }
   | ({ readonly as: 'midi' } & Heard & Required<Pick<MidiContent, 'ramps' | 'format'>>)
   | ({ readonly as: Exclude<HeardFormat, 'midi'>; readonly format: WavFormat } & Heard)
 );
 
-type Heard = { readonly stems: readonly Stem[]; readonly kit: Layout };
+type Heard = { readonly stems: readonly Stem[] };
 
 /** A file that was made: what it is called, and its bytes piece by piece. */
 export type MadeFile = Made & { readonly name: string; readonly type: string };
@@ -48,7 +48,7 @@ export const makeFile = async (job: Job, speak: Speak): Promise<MadeFile> => {
 };
 
 const makeBytes = async (job: Job, compiled: CompiledProgram, speak: Speak): Promise<Made> => {
-  if (!('stems' in job)) return whole(new TextEncoder().encode(words(job.as, compiled)));
+  if (!('stems' in job)) return whole(new TextEncoder().encode(words(job, compiled)));
   const source: Source = { ...compiled, stems: job.stems, kit: job.kit, speak };
   if (job.as === 'midi') return whole(await midiFile(source, job));
   if (job.as === 'wav') return wavFile(source, job.format);
@@ -56,14 +56,15 @@ const makeBytes = async (job: Job, compiled: CompiledProgram, speak: Speak): Pro
 };
 
 const words = (
-  as: Exclude<ReadFormat, 'json'>,
+  { as, kit }: Extract<Job, { readonly as: Exclude<ReadFormat, 'json'> }>,
   { title, program, maps, songs }: CompiledProgram,
 ): string => {
   const [map] = maps;
   const [song] = program.songs;
   if (songs || !map || !song)
     return as === 'text' ? setMessage(title, songs ?? [], program) : songsTable(program);
-  if (as === 'musicxml') return chartAsMusicXml(map, title);
+  if (as === 'musicxml')
+    return chartAsMusicXml(map, title, { timeline: song.timeline, layout: kit });
   return as === 'text' ? message(title, map, song.timeline) : barsTable(song.timeline);
 };
 

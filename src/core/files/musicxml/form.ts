@@ -1,4 +1,4 @@
-import type { StickedStroke } from '../../music/kit';
+import { type Layout, type StickedStroke, USUAL_LAYOUT } from '../../music/kit';
 import { barTicks, type Meter, perMinuteAt, ticks } from '../../music/time';
 import { playedBars } from '../../playing/performance';
 import { chartRows, type SectionRow } from '../../song/chart';
@@ -35,10 +35,13 @@ export type Music = readonly StickedStroke[] | 'slashes' | 'rest';
 /** Words at a place, in ticks from the bar line. */
 export type Words = { readonly at: number; readonly text: string };
 
-export const measuresOf = (map: RoadMap): Measure[] => {
-  const timeline = compile(map);
-  return written(formOf(map), [...timeline.passages], readSong(map, timeline));
-};
+/** How a song is played: its timeline, compiled where left out, and the kit it is played on. */
+export type Playing = { readonly timeline?: Timeline; readonly layout?: Layout };
+
+export const measuresOf = (
+  map: RoadMap,
+  { timeline = compile(map), layout = USUAL_LAYOUT }: Playing = {},
+): Measure[] => written(formOf(map), [...timeline.passages], readSong(map, timeline, layout));
 
 /** A song with all that goes into its measures. */
 type Read = Timeline & {
@@ -47,8 +50,8 @@ type Read = Timeline & {
   readonly tempos: readonly (Measure['tempo'] | undefined)[];
 };
 
-const readSong = (map: RoadMap, timeline: Timeline): Read => {
-  const played = playedBars(map, timeline);
+const readSong = (map: RoadMap, timeline: Timeline, layout: Layout): Read => {
+  const played = playedBars(map, timeline, layout);
   const music = timeline.bars.map((bar, index): Music => {
     const passage = timeline.passages[bar.passage]!;
     if (isFree(timeline, bar)) return 'slashes';

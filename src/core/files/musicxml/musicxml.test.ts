@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { type Layout, USUAL_LAYOUT } from '../../music/kit';
 import type { RoadMap } from '../../song/roadmap';
 import { compile } from '../../song/timeline';
 import { forms, roadMapOf } from '../../testing';
@@ -138,4 +139,11 @@ test('bars in the same manner are slashes, the shoulder a line, and numbers go o
   ]);
   expect(measures[0]).toContain('Broad');
   expect(measures[1]).toContain('in the same manner');
+});
+
+test('a score is written for the player’s kit', () => {
+  const map = song('song 120, in 4/4, count 4\ngroove G = ch 1\nA: 1, groove G');
+  const keys = (layout?: Layout) =>
+    chartAsMusicXml(map, 'Song', layout && { layout }).match(/<instrument id="[^"]*"/g);
+  expect(keys({ ...USUAL_LAYOUT, missing: [] })).not.toEqual(keys());
 });

@@ -1,6 +1,6 @@
 import { barTicks, type Meter, TICKS_PER_QUARTER } from '../../music/time';
 import type { RoadMap } from '../../song/roadmap';
-import { type Measure, measuresOf } from './form';
+import { type Measure, measuresOf, type Playing } from './form';
 import { DIVISIONS, instruments, musicXmlOf } from './notes';
 
 /**
@@ -8,10 +8,12 @@ import { DIVISIONS, instruments, musicXmlOf } from './notes';
  * where nothing is written, rests where the drums rest. Tempos are given measure by measure, so that
  * each measure lasts as long as in the timeline, ramps included; time that stands still is added to
  * the measure before it. A section or repeat whose passes differ is written out pass by pass.
+ *
+ * @param playing the timeline of the map, where it is known, and the player’s kit
  */
-export const chartAsMusicXml = (map: RoadMap, title: string): string => {
+export const chartAsMusicXml = (map: RoadMap, title: string, playing: Playing = {}): string => {
   let meter: Meter | undefined;
-  const body = measuresOf(map).map((measure, index) => {
+  const body = measuresOf(map, playing).map((measure, index) => {
     const changed =
       !meter ||
       meter.numerator !== measure.meter.numerator ||

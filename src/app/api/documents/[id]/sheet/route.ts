@@ -13,6 +13,7 @@ import {
   memberRoute,
   refuseFormat,
 } from '@/server/http';
+import { kitOf } from '@/server/people';
 
 const query = z.object({
   as: z.enum(idsOf('read'), `A sheet is ${idsOf('read').join(', ')}.`),
@@ -21,11 +22,14 @@ const query = z.object({
 /** A song or a set as a table; a song as a message to the band, or whole as a file of our own. */
 export const GET = memberRoute(
   { params: documentParams, query },
-  async ({ params: { id }, query: { as }, within }) => {
+  async ({ params: { id }, query: { as }, member, within }) => {
     if (as === 'json') return within(async (db) => fileResponse(await whole(db, id)));
-    const source = await within((db) => programOf(db, id));
+    const { source, kit } = await within(async (db) => ({
+      source: await programOf(db, id),
+      kit: await kitOf(db, member),
+    }));
     refuseFormat(source.of, as);
-    return fileResponse(await exportFile({ source, as }, within));
+    return fileResponse(await exportFile({ source, kit, as }, within));
   },
 );
 
