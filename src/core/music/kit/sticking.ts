@@ -57,7 +57,21 @@ type Onset = { readonly at: number; readonly strokes: readonly Struck[] };
  *
  * @param player a left-handed player’s kit is mirrored, unless its places say otherwise
  */
-export const stick = (pattern: Pattern, player: Player = RIGHT_HANDED): StickedStroke[] => {
+export const stick = (
+  pattern: Pattern,
+  player: Player = RIGHT_HANDED,
+): readonly StickedStroke[] => {
+  const byPlayer = known.get(pattern) ?? new WeakMap<Player, readonly StickedStroke[]>();
+  known.set(pattern, byPlayer);
+  const handed = byPlayer.get(player) ?? workOut(pattern, player);
+  byPlayer.set(player, handed);
+  return handed;
+};
+
+/** Patterns and players never change: grid, staff, figures and sound ask for the same hands. */
+const known = new WeakMap<Pattern, WeakMap<Player, readonly StickedStroke[]>>();
+
+const workOut = (pattern: Pattern, player: Player): readonly StickedStroke[] => {
   const onsets = onsetsOf(pattern);
   const shared = shareOut(pattern, onsets, (voice) => towardsLeading(player, voice));
   const feet = feetOf(pattern, player);
@@ -66,7 +80,7 @@ export const stick = (pattern: Pattern, player: Player = RIGHT_HANDED): StickedS
     .map((stroke) => withHand(stroke, 'B'));
   const all = [...shared, ...clicked, ...feet];
   const mirrored = player.hand === 'left' ? all.map(mirror) : all;
-  return mirrored.sort((a, b) => a.at - b.at);
+  return Object.freeze(mirrored.sort((a, b) => a.at - b.at));
 };
 
 /** From the player’s left, 0, to the right, 7. */
