@@ -287,7 +287,7 @@ test('a time gives bar and beat, a bar its time, a stopwatch the nearest bars, i
   await page.getByLabel('Where bar 1 is in the recording').blur();
   await page.keyboard.press('g');
   await page.keyboard.type('62.1');
-  await expect(found).toHaveText('2:32, Slow');
+  await expect(found).toHaveText('2:32, bar 2 of Slow');
   await page.keyboard.press('Enter');
   await expect(page.locator('[data-selected="true"]').getByLabel('Name of')).toHaveValue('Slow');
   // The stopwatch counts at the selected section's tempo: a bar of the slow one lasts 4.8 s.

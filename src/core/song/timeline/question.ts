@@ -49,10 +49,11 @@ const barAnswer = ({ timeline, offset }: Asked, time: number): Answer => {
   };
 };
 
-/** The bar by its section: `bar 4 of Verse`. */
+/** The bar by its section, `bar 4 of Verse`; only the section where the two have the same number. */
 const inSection = (timeline: Timeline, played: number): string => {
   const passage = timeline.passages[barNumbered(timeline, played)!.passage]!;
-  return `bar ${played - passage.firstPlayed + 1} of ${passage.name}`;
+  const bar = played - passage.firstPlayed + 1;
+  return bar === played ? passage.name : `bar ${bar} of ${passage.name}`;
 };
 
 const timeAnswer = ({ timeline, offset }: Asked, text: string): Answer => {

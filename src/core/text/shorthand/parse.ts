@@ -16,7 +16,7 @@ import {
 } from '../../song/roadmap';
 import { writtenMeters } from '../../song/timeline';
 import { isPatternLine, readPattern } from './patterns';
-import { readItems, type Said } from './properties';
+import { RECORDED, readItems, type Said } from './properties';
 import { readDetail } from './readDetail';
 import { cut, type Piece, readName, type TextProblem, trimmed } from './text';
 
@@ -288,25 +288,7 @@ const readEnding = (draft: Draft, piece: Piece, line: number) => {
   at.ending = id;
 };
 
-const SECTION_SAYS = [
-  'bars',
-  'times',
-  'level',
-  'tempo',
-  'meter',
-  'feel',
-  'timekeeper',
-  'sticks',
-  'snares',
-  'phrase',
-  'part',
-  'groove',
-  'tacet',
-  'click',
-  'vamp',
-  'inRecording',
-  'notes',
-];
+const SECTION_SAYS: readonly string[] = [...RECORDED, 'tacet', 'click', 'inRecording'];
 
 const readSection = (draft: Draft, piece: Piece, line: number) => {
   const [head = piece, ...details] = cut(piece, ';');

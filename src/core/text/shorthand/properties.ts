@@ -188,6 +188,24 @@ export const readItems = (
   return { said, problems };
 };
 
+/** What is said by a field of a record of the same name. */
+export const RECORDED = [
+  'bars',
+  'times',
+  'level',
+  'tempo',
+  'meter',
+  'feel',
+  'timekeeper',
+  'sticks',
+  'snares',
+  'phrase',
+  'part',
+  'groove',
+  'vamp',
+  'notes',
+] as const;
+
 /** What a record of the map says, in the shape that is printed. */
 export const saidOf = (
   record: {
@@ -215,24 +233,10 @@ export const saidOf = (
     groove: name(record.groove),
   };
   return Object.fromEntries(
-    [
-      'bars',
-      'times',
-      'level',
-      'tempo',
-      'meter',
-      'feel',
-      'timekeeper',
-      'sticks',
-      'snares',
-      'phrase',
-      'part',
-      'groove',
-      'vamp',
-      'notes',
-    ]
-      .filter((key) => said[key] !== null && said[key] !== undefined)
-      .map((key) => [key, said[key]]),
+    RECORDED.filter((key) => said[key] !== null && said[key] !== undefined).map((key) => [
+      key,
+      said[key],
+    ]),
   ) as Said;
 };
 
