@@ -20,6 +20,9 @@ import classes from './Kit.module.css';
 
 type Props = { readonly layout: Layout; readonly onChange: (layout: Layout) => void };
 
+/** Sticks are in the hands. */
+const ON_A_KIT = VOICES.filter(({ id }) => id !== 'sticks');
+
 /** Where a voice may stand, as the player sits. */
 const PLACES: readonly (readonly [string, string])[] = [
   ['0', 'far left'],
@@ -86,12 +89,12 @@ export const KitSettings = ({ layout, onChange }: Props) => {
           onChange={(plays) => void save({ ...layout, plays: plays as Layout['plays'] })}
         />
         <ul>
-          {VOICES.map(({ id, name }) => {
+          {ON_A_KIT.map(({ id, name }) => {
             const missing = layout.missing.includes(id);
             return (
               <li key={id}>
                 <Checkbox checked={!missing} onChange={() => toggle(id)} label={name} />
-                {!missing && voiceOf(id).limb === 'hand' && id !== 'sticks' && (
+                {!missing && voiceOf(id).limb === 'hand' && (
                   <Select
                     label={`Where the ${name.toLowerCase()} stands`}
                     value={String(layout.places[id] ?? '')}

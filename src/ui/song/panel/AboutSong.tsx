@@ -31,7 +31,7 @@ export const AboutSong = ({ map, mayEdit, edit }: Props) => (
       }
     />
     <div className={classes.moments}>
-      <span aria-hidden="true">Its first bar is bar</span>
+      <span aria-hidden="true">First bar</span>
       <Cell
         label="Number of the first bar"
         value={String(map.start.firstBar)}
