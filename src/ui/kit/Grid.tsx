@@ -220,8 +220,9 @@ const ORNAMENTS: Readonly<Record<string, string>> = {
   roll: '≡',
 };
 
-const signOf = (voice: VoiceId, { how, ornament, after }: Stroke): string =>
+const signOf = (voice: VoiceId, { how, ornament, after, shoulder }: Stroke): string =>
   [
+    shoulder ? '–' : '',
     SIGNS[articulationOf(voice, how).id] ?? '',
     ORNAMENTS[ornament ?? ''] ?? '',
     after === 'choke' ? '’' : '',

@@ -1,6 +1,6 @@
 import { LIMBS, type Limb } from '../../music/kit';
 import { barTicks, type Meter, pulsesOf, type Ticks, ticks } from '../../music/time';
-import type { Feel } from '../../song/roadmap';
+import type { Feel, RoadMap, Snares, Sticks } from '../../song/roadmap';
 import type { Gap, SongInSet } from '../../song/set';
 import { type Passage, speedAt, type Timeline } from '../../song/timeline';
 import { BUSY, type LimbLoad } from '../limbs';
@@ -13,6 +13,9 @@ export type Edge = {
   readonly feel: Feel;
   /** 1 to 5. */
   readonly level: number;
+  /** What the hands hold, and whether the snares are on. */
+  readonly sticks: Sticks;
+  readonly snares: Snares;
 };
 
 /** What a song asks of whoever plays it between two others. */
@@ -41,7 +44,7 @@ export type SongFacts = {
 /** A limb loads a song that is busy in it and goes on for so many seconds without a rest of two. */
 const WITHOUT_REST = 60;
 
-/** Words of a cue in the first bar by which something else is taken in hand. */
+/** Words by which something else is taken in hand, or tuned. */
 const CHANGES =
   /\b(brush(es)?|rods|mallets|sticks down|capo|tun(e|ed|es|ing)|drop d|swap|switch|takes? up|picks? up|puts? down|changes? (to|the|over)|second snare|snares? off)\b/i;
 
@@ -66,7 +69,7 @@ export const factsOf = (
     felt: feltPulse(timeline),
     seconds: timeline.countIn.seconds + timeline.seconds,
     counted: map.start.countIn > 0,
-    change: changeBefore(timeline),
+    change: changeBefore(map, timeline),
     busy: busyLimbs(loads, timeline.seconds),
     gap: item.gap,
     keeps: item.keeps,
@@ -75,11 +78,11 @@ export const factsOf = (
 
 const edge = (
   { tempo }: Timeline,
-  { feel }: Passage,
+  { feel, sticks, snares }: Passage,
   meter: Meter,
   at: Ticks,
   level: number,
-): Edge => ({ pulse: pulse(speedAt(tempo, at) ?? 0, meter), meter, feel, level });
+): Edge => ({ pulse: pulse(speedAt(tempo, at) ?? 0, meter), meter, feel, level, sticks, snares });
 
 /** @param speed ticks a second */
 const pulse = (speed: number, meter: Meter): number =>
@@ -96,12 +99,17 @@ const feltPulse = ({ bars, passages, seconds }: Timeline): number => {
   return seconds > 0 ? (pulses * 60) / seconds : 0;
 };
 
-const changeBefore = ({ details, bars }: Timeline): string | undefined => {
+/** A cue in the first bar, or a note on the song or on how it begins, that has something taken up. */
+const changeBefore = (
+  { start, sections }: RoadMap,
+  { details, bars, passages }: Timeline,
+): string | undefined => {
   const second = bars[1]?.startTicks ?? Number.POSITIVE_INFINITY;
   for (const one of details)
     if (one.kind === 'cue' && one.startTicks < second && CHANGES.test(one.detail.words))
       return one.detail.words;
-  return undefined;
+  const notes = [start.notes, sections[passages[0]?.section ?? '']?.notes ?? ''];
+  return notes.find((note) => CHANGES.test(note));
 };
 
 const busyLimbs = (loads: readonly LimbLoad[], seconds: number): Map<Limb, number> => {

@@ -292,6 +292,24 @@ test.each<[string, readonly Tried[], string | undefined]>([
     'Before “B”: “brushes”. There are 6 seconds for it.',
   ],
   [
+    'a note on the song that has it tuned',
+    [
+      { text: song(100), gap: gap(6) },
+      { text: song(100).replace('\n', ', note "tune the floor tom down"\n') },
+    ],
+    'Before “B”: “tune the floor tom down”. There are 6 seconds for it.',
+  ],
+  [
+    'another stick in the hand',
+    [{ text: song(100), gap: gap(6) }, { text: song(100, ', with brushes') }],
+    'Before “B”: “brushes”. There are 6 seconds for it.',
+  ],
+  [
+    'brushes in both songs',
+    [{ text: song(100, ', with brushes'), gap: gap(6) }, { text: song(100, ', with brushes') }],
+    undefined,
+  ],
+  [
     'brushes to be taken up with time for it',
     [{ text: song(100), gap: gap(20) }, { text: song(100, '; cue 1.1 watch "brushes"') }],
     undefined,

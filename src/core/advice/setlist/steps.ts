@@ -229,15 +229,25 @@ const count = ({ before, after, straightOn, pause }: Pair): Step | undefined =>
       }
     : undefined;
 
-const change = ({ before, after, pause }: Pair): Step | undefined =>
-  after.change !== undefined && pause < TO_CHANGE
+/** What the hands have to take up, or the snares, where nobody has written a word of it. */
+const inHand = ({ before, after }: Pair): string | undefined => {
+  const [from, to] = [before.ends, after.begins];
+  if (from.sticks !== to.sticks) return to.sticks;
+  return from.snares === to.snares ? undefined : `snares ${to.snares}`;
+};
+
+const change = (pair: Pair): Step | undefined => {
+  const { before, after, pause } = pair;
+  const words = after.change ?? inHand(pair);
+  return words !== undefined && pause < TO_CHANGE
     ? {
         kind: 'change',
         cost: 0,
-        words: after.change,
+        words,
         remark: {
-          sentence: `Before ${quoted(after)}: “${after.change}”. ${pause === 0 ? `${quoted(before)} leaves no time for it.` : `There ${pause === 1 ? 'is' : 'are'} ${plural(pause, 'second')} for it.`}`,
+          sentence: `Before ${quoted(after)}: “${words}”. ${pause === 0 ? `${quoted(before)} leaves no time for it.` : `There ${pause === 1 ? 'is' : 'are'} ${plural(pause, 'second')} for it.`}`,
           gap: gapOf(TO_CHANGE),
         },
       }
     : undefined;
+};
