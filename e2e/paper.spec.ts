@@ -92,7 +92,7 @@ test('every section, groove, fill, hit and cue of a song appears on its chart', 
     await page.goto(`${address}/chart`);
     const chart = page.locator('article');
     await expect(chart.getByRole('listitem').first()).toBeVisible();
-    const words = (await chart.innerText()).toLowerCase();
+    const words = ((await chart.textContent()) ?? '').toLowerCase();
     const { body: map } = await stored(page, address.split('/').at(-1)!);
     const all = <T>(name: string) => Object.values(map[name]) as T[];
     const named = (id: string | null) => (id ? map.patterns[id]?.name : undefined);

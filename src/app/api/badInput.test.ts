@@ -117,7 +117,7 @@ test.each<[string, object, string]>([
     insert('fills', { from: { bar: 4, ticks: 0 }, to: { bar: 3, ticks: 0 } }),
     'ends before it begins',
   ],
-  ['a fill in bar 0', insert('fills', { from: { bar: 0, ticks: 0 } }), 'counted from 1'],
+  ['a fill in bar 0.5', insert('fills', { from: { bar: 0.5, ticks: 0 } }), 'counted from 1'],
   ['a hit of no known kind', insert('hits', { kind: 'boom', at: FIRST }), 'hit, push, stop'],
   [
     'a cue without words',

@@ -108,7 +108,7 @@ test('from a bar by its number; one that is not there is told', async () => {
   // Its form is fetched when it is asked for.
   const bar = await screen.findByRole('textbox', { name: 'Bar' });
   fireEvent.change(bar, { target: { value: '13' } });
-  expect(screen.getByText(/has bars 1 to 12, repeats counted each time/)).toBeTruthy();
+  expect(screen.getByText(/There is no bar 13; the song has bars 1 to 12\./)).toBeTruthy();
   fireEvent.change(bar, { target: { value: '10' } });
   fireEvent.submit(bar.closest('form') as HTMLFormElement);
   await run(0.5);
