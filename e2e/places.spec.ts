@@ -38,7 +38,7 @@ test('hits that come again, another groove, a fill that leads in and notes stand
   await ruler.getByLabel('At', { exact: true }).fill('song 10.2&');
   await ruler.getByLabel('Plays', { exact: true }).selectOption('crash and bass');
   await ruler.getByLabel('Comes again').fill('every second bar');
-  await expect(ruler.getByRole('button', { name: /^hit/ })).toHaveCount(4);
+  await expect(ruler.locator('[data-kind="hit"]')).toHaveCount(4);
 
   await frame.focus();
   await page.keyboard.press('End');

@@ -154,7 +154,7 @@ export const PatternDesk = (props: DeskProps) => {
           />
           <Cell
             label="Tempo it was learnt at"
-            before={<span className={classes.quiet}>learnt at</span>}
+            before={<span className={classes.before}>learnt at</span>}
             value={learntText(pattern)}
             placeholder="126"
             readOnly={!mayEdit}

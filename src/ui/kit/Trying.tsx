@@ -20,6 +20,7 @@ export const Trying = ({ kind, alone, setAlone, aloud, setAloud }: Props) => (
     <h2>Tried</h2>
     {kind === 'fill' && (
       <Checkbox
+        mb={6}
         checked={alone}
         onChange={({ currentTarget }) => setAlone(currentTarget.checked)}
         label="alone, without the bar before and after it"

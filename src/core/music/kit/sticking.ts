@@ -1,3 +1,4 @@
+import { plural } from '../../base/words';
 import { TICKS_PER_QUARTER } from '../time';
 import { pulsesIn } from './counting';
 import {
@@ -414,8 +415,8 @@ export const costWords = ({ right, left, shortest, moves }: StickingCost): strin
   const pace = shortest
     ? `; closest in one hand ${milliseconds(shortest.seconds)} (${shortest.hand === 'R' ? 'right' : 'left'})`
     : '';
-  const travels = moves === 1 ? '1 move' : `${moves} moves`;
-  return `Right hand ${right} strokes, left ${left}${pace}; ${travels} between surfaces.`;
+  const travels = plural(moves, 'move');
+  return `Right hand ${plural(right, 'stroke')}, left ${left}${pace}; ${travels} between surfaces.`;
 };
 
 const handName = (hand: 'R' | 'L'): string => (hand === 'R' ? 'right hand' : 'left hand');

@@ -281,6 +281,7 @@ const Bar = ({ bar, edge, last, meterAt, place, marks, rows, open, onClick, onOp
                 data-span={span.to !== undefined}
                 data-flip={span.to === undefined && edge && span.from > length / 2}
                 title={mark.title}
+                aria-label={span.first && !span.again ? undefined : mark.title}
                 style={{
                   left: `${(100 * span.from) / length}%`,
                   width:
@@ -291,7 +292,7 @@ const Bar = ({ bar, edge, last, meterAt, place, marks, rows, open, onClick, onOp
                 }}
                 onClick={() => onOpen(mark.id)}
               >
-                {span.first && (span.again ? mark.kind : mark.label)}
+                {span.first && !span.again && mark.label}
               </button>
             )),
         )}
