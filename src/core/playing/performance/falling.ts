@@ -1,5 +1,5 @@
 import type { Pattern, StickedStroke, VoiceId } from '../../music/kit';
-import type { Seconds, Ticks } from '../../music/time';
+import type { Seconds } from '../../music/time';
 import type { Passage, PlacedDetail, Timeline } from '../../song/timeline';
 import type { Note } from './note';
 
@@ -28,11 +28,6 @@ export const placedOf = <Kind extends PlacedDetail['kind']>(
   { details }: Timeline,
   kind: Kind,
 ): readonly PlacedOf<Kind>[] => details.filter((one): one is PlacedOf<Kind> => one.kind === kind);
-
-type Span = { readonly startTicks: Ticks; readonly endTicks: Ticks };
-
-export const isWithin = (spans: readonly Span[], at: number): boolean =>
-  spans.some(({ startTicks, endTicks }) => at >= startTicks && at < endTicks);
 
 export const isCrash = (voice: VoiceId): boolean => voice === 'crash' || voice === 'crash2';
 export const keepsTime = (voice: VoiceId): boolean => voice === 'hihat' || voice === 'ride';

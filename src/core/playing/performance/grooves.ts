@@ -1,7 +1,7 @@
 import { leadIn, type StickedStroke } from '../../music/kit';
 import { barTicks } from '../../music/time';
 import type { PlayedBar, Timeline } from '../../song/timeline';
-import { type Bars, barIndex } from './bars';
+import { type Bars, barIndex, spansIn } from './bars';
 import { type Falling, levelsOf, placedOf, swellAt } from './falling';
 import { onTimekeeper, timekeepersOf } from './timekeeper';
 import type { Written } from './written';
@@ -21,16 +21,14 @@ export const grooveStrokes = (
 ): Falling[] => {
   const keepsAt = timekeepersOf(timeline);
   const levelOf = levelsOf(timeline);
-  const changes = placedOf(timeline, 'groove').filter(({ detail }) => detail.groove !== null);
-  return timeline.bars.flatMap((bar) => {
+  const changes = spansIn(
+    starts,
+    placedOf(timeline, 'groove').filter(({ detail }) => detail.groove !== null),
+  );
+  return timeline.bars.flatMap((bar, index) => {
     const passage = timeline.passages[bar.passage]!;
     if (passage.tacet) return [];
-    const within = changes.filter(
-      (one) =>
-        one.passage === bar.passage &&
-        one.startTicks < bar.startTicks + barTicks(bar.meter) &&
-        one.endTicks > bar.startTicks,
-    );
+    const within = changes.inBar(index).filter((one) => one.passage === bar.passage);
     const own: Source = {
       written: patterns.get(passage.groove ?? ''),
       since: passage.firstPlayed,
@@ -46,14 +44,14 @@ export const grooveStrokes = (
     return [own, ...others].flatMap((source) => {
       const { written, since } = source;
       if (!written || bar.played < since) return [];
-      const index = (bar.played - since) % written.bars.length;
-      return strokesOfBar(written, index, bar)
+      const round = (bar.played - since) % written.bars.length;
+      return strokesOfBar(written, round, bar)
         .filter(({ offset }) => inForce(bar.startTicks + offset) === source)
         .map(({ offset, stroke }): Falling => {
           const at = bar.startTicks + offset;
           const { pattern } = written;
           const keeping = keepsAt(bar.passage, at);
-          const inPattern = index * barTicks(pattern.meter) - leadIn(pattern) + stroke.at;
+          const inPattern = round * barTicks(pattern.meter) - leadIn(pattern) + stroke.at;
           return {
             stroke: onTimekeeper(stroke, written.kept, keeping),
             at,

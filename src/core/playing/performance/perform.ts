@@ -12,8 +12,8 @@ import { type Seconds, seconds, type Ticks, ticks } from '../../music/time';
 import type { RoadMap } from '../../song/roadmap';
 import type { PlacedSong } from '../../song/set';
 import { secondsAt, type Timeline } from '../../song/timeline';
-import { barIndex, barStart, startsOf } from './bars';
-import { type Falling, isCrash, isWithin, keepsTime, placedOf } from './falling';
+import { barIndex, barStart, spansIn, startsOf } from './bars';
+import { type Falling, isCrash, keepsTime, placedOf } from './falling';
 import { swung } from './feel';
 import { grooveStrokes } from './grooves';
 import { layerOf, type Note } from './note';
@@ -26,6 +26,7 @@ import {
   pushedBeats,
   writtenFills,
 } from './struck';
+import { timekeepersOf } from './timekeeper';
 import { writtenPatterns } from './written';
 
 type Part = Pick<RoadMap, 'patterns'>;
@@ -80,14 +81,17 @@ const fallingIn = (map: Part, timeline: Timeline, layout: Layout): Falling[] => 
   const patterns = writtenPatterns(map, layout);
   const fills = writtenFills(timeline, patterns);
   const blows = [...hitStrokes(timeline, patterns), ...landings(timeline)];
-  const taken = makesRoom(timeline, patterns);
-  const filled = fills.flatMap((fill) => fillStrokes(timeline, fill, patterns));
-  const left = grooveStrokes(timeline, patterns, startsOf(timeline.bars)).filter(
-    (one) => !taken(one),
-  );
+  const starts = startsOf(timeline.bars);
+  const taken = makesRoom(timeline, patterns, starts);
+  const keepsAt = timekeepersOf(timeline);
+  const filled = fills.flatMap((fill) => fillStrokes(timeline, fill, patterns, keepsAt));
+  const left = grooveStrokes(timeline, patterns, starts).filter((one) => !taken(one));
   const played = [...besides(filled, NO_BEATS, left), ...filled];
   const harder = accents(timeline);
-  const stops = placedOf(timeline, 'hit').filter(({ detail }) => detail.kind === 'stop');
+  const stops = spansIn(
+    starts,
+    placedOf(timeline, 'hit').filter(({ detail }) => detail.kind === 'stop'),
+  );
   const crashless = new Set<number>(
     placedOf(timeline, 'hit')
       .filter(({ detail }) => detail.kind === 'no-crash')
@@ -95,7 +99,7 @@ const fallingIn = (map: Part, timeline: Timeline, layout: Layout): Falling[] => 
   );
   return [...besides(blows, pushedBeats(timeline), played), ...blows]
     .map((one) => (harder.has(one.at) ? accented(one) : one))
-    .filter(({ at }) => !isWithin(stops, at))
+    .filter(({ at }) => stops.at(at).length === 0)
     .filter(({ stroke, at }) => !(isCrash(stroke.voice) && crashless.has(at)));
 };
 

@@ -502,3 +502,15 @@ test('as many strokes are played as a plain count of them comes to, graces and b
     }),
   );
 });
+
+test('what comes again in every bar of the longest song is looked up bar by bar, not one by one', () => {
+  const { map } = parseShorthand(
+    'song 200, in 4/4, count 4\ngroove G = hh 8ths, bd 1\ngroove H = rd 1\nfill F, 1 beats = sn 4\nrepeat 10:\nA: 2000, groove G; fill 1.4 every bar plays "F" lands nothing; from 1.2 groove "H" to 1.3 every bar; stop 1.3 to 1.3& every bar\nend',
+    (where) => `${where}${++count}`,
+  );
+  const timeline = compile(map);
+  expect(timeline.details).toHaveLength(60_000);
+  const notes = perform(map, timeline);
+  // In each bar: hats on 1, 1&, 3& and the foot on 1, then the fill; the ride has nothing on 2.
+  expect(notes).toHaveLength(20_000 * 5);
+});

@@ -2,8 +2,9 @@ import { patternTicks, type VoiceId, voiceOf } from '../../music/kit';
 import { beatTicks, type Seconds, TICKS_PER_QUARTER, type Ticks, ticks } from '../../music/time';
 import type { Hit as HitRecord } from '../../song/roadmap';
 import { barAtTicks, type Timeline } from '../../song/timeline';
+import { type Bars, spansIn } from './bars';
 import { type Falling, isCrash, levelsOf, type PlacedOf, placedOf, swellAt } from './falling';
-import { onHats, timekeepersOf } from './timekeeper';
+import { onHats, type timekeepersOf } from './timekeeper';
 import type { Written } from './written';
 
 type Fill = PlacedOf<'fill'>;
@@ -18,13 +19,13 @@ export const fillStrokes = (
   timeline: Timeline,
   { detail, passage, startTicks, endTicks }: Fill,
   patterns: Patterns,
+  keepsAt: ReturnType<typeof timekeepersOf>,
 ): Falling[] => {
   const written = patterns.get(detail.pattern ?? '')!;
   const { level: levels, startTicks: begins } = timeline.passages[passage]!;
   // What leads into a section is as loud as its beginning.
   const level = startTicks < begins ? levels.from : levels.to;
   const from = endTicks - patternTicks(written.pattern);
-  const keepsAt = timekeepersOf(timeline);
   return strokesFrom(written, { passage, at: from, level, from: 'fill' })
     .filter(({ at }) => at >= startTicks)
     .map((one) => ({ ...one, stroke: onHats(one.stroke, keepsAt(passage, one.at)) }));
@@ -91,7 +92,11 @@ export const hitStrokes = (timeline: Timeline, patterns: Patterns): Falling[] =>
 };
 
 /** Whether a stroke of the groove makes room for a fill that is written out, or a hit’s own pattern. */
-export const makesRoom = (timeline: Timeline, patterns: Patterns): ((one: Falling) => boolean) => {
+export const makesRoom = (
+  timeline: Timeline,
+  patterns: Patterns,
+  starts: Bars,
+): ((one: Falling) => boolean) => {
   const fills = writtenFills(timeline, patterns).map(({ startTicks, endTicks, detail }) => ({
     startTicks,
     endTicks,
@@ -102,14 +107,14 @@ export const makesRoom = (timeline: Timeline, patterns: Patterns): ((one: Fallin
     const endTicks = ticks(startTicks + (own ? patternTicks(own.pattern) : 0));
     return own ? [{ startTicks, endTicks, leaves: 'nothing' as const }] : [];
   });
-  const spans = [...fills, ...hits];
+  const spans = spansIn(starts, [...fills, ...hits]);
   return ({ at, stroke }) =>
-    spans.some(
-      ({ startTicks, endTicks, leaves }) =>
-        at >= startTicks &&
-        at < endTicks &&
-        (leaves === 'nothing' || (leaves === 'feet' && voiceOf(stroke.voice).limb === 'hand')),
-    );
+    spans
+      .at(at)
+      .some(
+        ({ leaves }) =>
+          leaves === 'nothing' || (leaves === 'feet' && voiceOf(stroke.voice).limb === 'hand'),
+      );
 };
 
 /** Where what is played anyway is struck harder. */
