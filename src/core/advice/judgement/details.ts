@@ -1,3 +1,4 @@
+import { lastAtOrBefore } from '../../base/search';
 import { plural } from '../../base/words';
 import { removeRecord, setField } from '../../song/editing';
 import {
@@ -33,13 +34,21 @@ const inSentence = (words: string): string =>
 const barAt = (timeline: Timeline, { startTicks, passage }: PlacedDetail): number =>
   barAtTicks(timeline, startTicks)?.played ?? passage;
 
+/** Of what stands in order of time, all that begins at one place or later and before another. */
+const beginning = <T extends PlacedDetail>(all: readonly T[], from: number, to: number): T[] => {
+  const start = (one: T): number => one.startTicks;
+  return all.slice(
+    lastAtOrBefore(all, from - 1, start) + 1,
+    lastAtOrBefore(all, to - 1, start) + 1,
+  );
+};
+
 /** A fill that begins before another is over, whatever lies between them. */
 const overlaps: Check = ({ map, timeline }) => {
   const fills = fillsOf(timeline);
   return fills.flatMap((fill, index) => {
-    const under = fills.slice(index + 1);
-    const after = under.findIndex(({ startTicks }) => startTicks >= fill.endTicks);
-    return under.slice(0, after < 0 ? undefined : after).map((next) => {
+    const before = lastAtOrBefore(fills, fill.endTicks - 1, ({ startTicks }) => startTicks);
+    return fills.slice(index + 1, before + 1).map((next) => {
       const bar = barAt(timeline, next);
       return remark({
         code: 'overlap',
@@ -55,22 +64,19 @@ const overlaps: Check = ({ map, timeline }) => {
 /** A fill that begins in a stop, or with it: what falls into the stop is not played. */
 const inStop: Check = ({ map, timeline }) => {
   const stops = hitsOf(timeline).filter(({ detail }) => detail.kind === 'stop');
-  return fillsOf(timeline).flatMap((fill) =>
-    stops
-      .filter(
-        ({ startTicks, endTicks }) => startTicks <= fill.startTicks && fill.startTicks < endTicks,
-      )
-      .map((stop) => {
-        const bar = barAt(timeline, fill);
-        const how = stop.startTicks === fill.startTicks ? 'with' : 'in';
-        return remark({
-          code: 'in-stop',
-          about: [fill.detail.id, stop.detail.id],
-          passage: timeline.passages[fill.passage],
-          bar,
-          sentence: `${fillName(fill, map)} in bar ${bar} begins ${how} a stop: what falls into the stop is not played.`,
-        });
-      }),
+  const fills = fillsOf(timeline);
+  return stops.flatMap((stop) =>
+    beginning(fills, stop.startTicks, stop.endTicks).map((fill) => {
+      const bar = barAt(timeline, fill);
+      const how = stop.startTicks === fill.startTicks ? 'with' : 'in';
+      return remark({
+        code: 'in-stop',
+        about: [fill.detail.id, stop.detail.id],
+        passage: timeline.passages[fill.passage],
+        bar,
+        sentence: `${fillName(fill, map)} in bar ${bar} begins ${how} a stop: what falls into the stop is not played.`,
+      });
+    }),
   );
 };
 
@@ -95,21 +101,19 @@ const inTacet: Check = ({ map, timeline }) =>
 const across: Check = ({ map, timeline }) => {
   const hits = hitsOf(timeline).filter(({ detail }) => detail.kind !== 'no-crash');
   return fillsOf(timeline).flatMap((fill) =>
-    hits
-      .filter(({ startTicks }) => startTicks > fill.startTicks && startTicks < fill.endTicks)
-      .map((hit) => {
-        const stop = hit.detail.kind === 'stop';
-        const bar = barAt(timeline, hit);
-        return remark({
-          code: 'across',
-          about: [fill.detail.id, hit.detail.id],
-          passage: timeline.passages[fill.passage],
-          bar,
-          sentence: stop
-            ? `${fillName(fill, map)} runs over the stop in bar ${bar}.`
-            : `${fillName(fill, map)} plays through the ${hit.detail.kind} in bar ${bar}.`,
-        });
-      }),
+    beginning(hits, fill.startTicks + 1, fill.endTicks).map((hit) => {
+      const stop = hit.detail.kind === 'stop';
+      const bar = barAt(timeline, hit);
+      return remark({
+        code: 'across',
+        about: [fill.detail.id, hit.detail.id],
+        passage: timeline.passages[fill.passage],
+        bar,
+        sentence: stop
+          ? `${fillName(fill, map)} runs over the stop in bar ${bar}.`
+          : `${fillName(fill, map)} plays through the ${hit.detail.kind} in bar ${bar}.`,
+      });
+    }),
   );
 };
 
@@ -117,8 +121,8 @@ const across: Check = ({ map, timeline }) => {
 const noCrash: Check = ({ map, timeline }) => {
   const held = hitsOf(timeline).filter(({ detail }) => detail.kind === 'no-crash');
   return fillsOf(timeline).flatMap((fill) =>
-    held
-      .filter(({ startTicks }) => startTicks === fill.endTicks && fill.detail.lands === 'crash')
+    beginning(held, fill.endTicks, fill.endTicks + 1)
+      .filter(() => fill.detail.lands === 'crash')
       .map((hit) =>
         remark({
           code: 'no-crash',
@@ -222,14 +226,17 @@ const tooEarly: Check = ({ map, timeline }) => {
 };
 
 /** An accent where no groove is played that could be struck harder. */
-const accentsNothing: Check = ({ map, timeline }) =>
-  hitsOf(timeline).flatMap((hit): Remark[] => {
+const accentsNothing: Check = ({ map, timeline }) => {
+  const changed = new Set(
+    timeline.details.flatMap((one) =>
+      one.kind === 'groove' && one.detail.groove ? [one.passage] : [],
+    ),
+  );
+  return hitsOf(timeline).flatMap((hit): Remark[] => {
     const passage = timeline.passages[hit.passage];
     if (hit.detail.plays !== 'accent' || hit.detail.pattern !== null || !passage) return [];
-    const changed = timeline.details.some(
-      (one) => one.kind === 'groove' && one.passage === hit.passage && one.detail.groove,
-    );
-    if (!passage.tacet && (map.patterns[passage.groove ?? ''] || changed)) return [];
+    const plays = map.patterns[passage.groove ?? ''] || changed.has(hit.passage);
+    if (!passage.tacet && plays) return [];
     const bar = barAt(timeline, hit);
     return [
       remark({
@@ -245,6 +252,7 @@ const accentsNothing: Check = ({ map, timeline }) =>
       }),
     ];
   });
+};
 
 /** A fermata where nothing has sounded yet. */
 const holdsNothing: Check = ({ map, timeline }) => {
