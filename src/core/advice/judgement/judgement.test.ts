@@ -115,6 +115,17 @@ test.each<[string, string | undefined]>([
     'A fill before “A” would begin before the count-in does, and is left out; a longer count makes room for it.',
   ],
   ['A: 8; fill 0.1', undefined],
+  // Near misses of the table above.
+  ['Verse: 8; fill 7.1 to 7.3 "one"; fill 7.3 "two"', undefined],
+  ['Verse: 8; fill last.1 to last.3 "long" lands nothing; stop last.3', undefined],
+  ['Verse: 8; fill last.1; hit 1.3', undefined],
+  ['Verse: 8; fill last.1 lands nothing\nChorus: 8; no-crash 1.1', undefined],
+  ['Verse: 8; fill 8.1', undefined],
+  ['Verse: 8, x 3; cue 5.1 listen "horns" on 3', undefined],
+  ['Verse: 8; cue 5.1 listen "horns"', undefined],
+  ['Vamp: 4, x 8, vamp "Odile nods"', undefined],
+  ['repeat 2:\nVerse: 8\nending 1:\nTurn: 4\nending 2:\nOut: 4\nend', undefined],
+  ['repeat 3:\nVerse: 8\nending 1 2:\nTurn: 4\nending 3:\nOut: 4\nend', undefined],
   // Only its rest is left out.
   ['fill Late = sn 1& 2 3 4\nA: 8; fill 4.1& plays "Late"', undefined],
   [

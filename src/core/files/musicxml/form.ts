@@ -67,6 +67,7 @@ const readSong = (map: RoadMap, timeline: Timeline, layout: Layout): Read => {
   const rows = chartRows(map, timeline).filter((row) => row.kind === 'section');
   const heads = new Map(rows.map((row) => [row.id, headOf(row)]));
   const said = new Map(rows.flatMap(({ notes }) => notes.map((note) => [note.id, note.words])));
+  put(0, map.start.notes);
   for (const { section, startTicks } of timeline.passages) put(startTicks, heads.get(section));
   for (const { startTicks, detail } of timeline.details) put(startTicks, said.get(detail.id));
   for (const { id, ticks: position } of timeline.fermatas)

@@ -121,7 +121,7 @@ C: 1, in 6/8, tempo q. 60`);
 test('bars in the same manner are slashes, the shoulder a line, and numbers go on from the first bar', () => {
   const xml = chartAsMusicXml(
     song(
-      'song 120, in 4/4, count 4, from bar 106\ngroove G = hh 1:^ 2 3:^ 4\nA: 3, groove G, note "Broad"; from 2.1 simile to 3.1',
+      'song 120, in 4/4, count 4, from bar 106, note "Goes on"\ngroove G = hh 1:^ 2 3:^ 4\nA: 3, groove G, note "Broad"; from 2.1 simile to 3.1',
     ),
     'Song',
   );
@@ -138,6 +138,7 @@ test('bars in the same manner are slashes, the shoulder a line, and numbers go o
     false,
   ]);
   expect(measures[0]).toContain('Broad');
+  expect(measures[0]).toContain('Goes on');
   expect(measures[1]).toContain('in the same manner');
 });
 
