@@ -1,4 +1,5 @@
 import { firstOrders } from '../../base/document';
+import { fail } from '../../base/result';
 import { parseClock } from '../../music/time';
 import {
   blankRoadMap,
@@ -8,13 +9,20 @@ import {
   parseMeter,
   parseOneTempo,
   parsePasses,
+  parsePosition,
   parseWhole,
   type RoadMap,
   roadMapKind,
   startSchema,
   usualCountIn,
 } from '../../song/roadmap';
-import { writtenMeters } from '../../song/timeline';
+import {
+  compile,
+  type MeterAt,
+  placeInSection,
+  type Timeline,
+  writtenMeters,
+} from '../../song/timeline';
 import { isPatternLine, readPattern } from './patterns';
 import { RECORDED, readItems, type Said } from './properties';
 import { readDetail } from './readDetail';
@@ -345,12 +353,22 @@ const readWaiting = (draft: Draft) => {
   const isTimeChange = ({ piece }: { piece: Piece }) => /^\s*bar\s/i.test(piece.text);
   for (const timeChanges of [true, false]) {
     const meters = writtenMeters(draft.map);
+    // Only where a place is given by the song is it laid out, as far as it is read.
+    const { map } = draft;
+    let timeline: Timeline | undefined;
+    const placeIn = (section: string, meterAt: MeterAt) => (text: string) => {
+      if (!/^song |:/.test(text)) return parsePosition(text, meterAt);
+      timeline ??= roadMapKind.check(map) ? undefined : compile(map);
+      if (!timeline) return fail('invalid', 'Place', 'Type the place by its section, like 7.3.');
+      return placeInSection(text, { timeline, section, meterAt, offset: map.start.recording });
+    };
     for (const { section, piece, line } of draft.waiting.filter(
       (one) => isTimeChange(one) === timeChanges,
     )) {
+      const meterAt = meters.get(section) ?? (() => map.start.meter);
       const read = readDetail(piece, {
-        meterAt: meters.get(section) ?? (() => draft.map.start.meter),
-        unit: draft.map.start.tempo.unit,
+        unit: map.start.tempo.unit,
+        placeAt: placeIn(section, meterAt),
       });
       if (!read.ok) {
         refuse(draft, line, read.at ?? trimmed(piece), read.problem.message);

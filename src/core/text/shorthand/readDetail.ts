@@ -9,15 +9,14 @@ import {
   LANDINGS,
   LEAVES,
   type Passes,
+  type Position,
   parseEvery,
   parseLevel,
   parseMeter,
   parsePasses,
-  parsePosition,
   parseTempo,
   timekeeperSchema,
 } from '../../song/roadmap';
-import type { MeterAt } from '../../song/timeline';
 import { readItems, type Said } from './properties';
 import { cut, type Piece, trimmed, type Word, wordsOf } from './text';
 
@@ -33,7 +32,11 @@ export type ReadDetail = {
 
 export type Trouble = Piece & { readonly message: string };
 
-type Reading = { readonly meterAt: MeterAt; readonly unit: NoteValue };
+type Reading = {
+  readonly unit: NoteValue;
+  /** A place as it is typed: by the section, `7.3`, by the song, `song 36.2&`, or by the clock. */
+  readonly placeAt: (text: string) => Result<Position>;
+};
 
 /**
  * Reads what stands behind a semicolon.
@@ -135,10 +138,11 @@ const COLLECTION_OF: Readonly<Record<string, DetailName>> = {
   bar: 'timeChanges',
 };
 
-const position = (cursor: Cursor, { meterAt }: Reading) => {
+const position = (cursor: Cursor, { placeAt }: Reading) => {
+  const bySong = cursor.take('song') ? 'song ' : '';
   const word = cursor.next();
   if (!word) return cursor.refuse('Say where: bar and beat, like 7.3.');
-  const read = parsePosition(word.text, meterAt);
+  const read = placeAt(bySong + word.text);
   return read.ok ? read.value : cursor.refuse(read.problem.message, word);
 };
 

@@ -437,3 +437,20 @@ test('what is said of a hit or a fill may come in any order', () => {
   );
   expect(read(`${head}A: 8; hit 1.1 plays cheese`).problems[0]?.message).toMatch(/^A hit plays/);
 });
+
+test('a place is also typed by the bars of the song and by the clock', () => {
+  // At 120 in 4/4 the chorus begins with bar 5, after eight seconds, and has four bars.
+  const chorus = (detail: string) =>
+    printShorthand(clean(`song 120, in 4/4, count 4\nVerse: 4\nChorus: 4; ${detail}`))
+      .split('\n')
+      .at(-1);
+  expect(chorus('hit song 7.2&')).toBe('Chorus: 4; hit 3.2&');
+  expect(chorus('hit 0:10.5')).toBe('Chorus: 4; hit 2.2');
+  expect(chorus('stop song 6.3 to song 7.1')).toBe('Chorus: 4; stop 2.3 to 3.1');
+  const wrong = (text: string) => read(text).problems.map(({ message }) => message);
+  expect(wrong('Verse: 4\nChorus: 4; hit song 2')).toEqual(['Bar 2 of the song lies in “Verse”.']);
+  expect(wrong('Verse: 4; hit song 99')[0]).toMatch(/^There is no bar 99/);
+  expect(wrong('repeat 200:\nVerse: 2000; hit song 2\nend')).toContain(
+    'Type the place by its section, like 7.3.',
+  );
+});
