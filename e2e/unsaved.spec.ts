@@ -288,3 +288,29 @@ test('two days without a network, the clock set back meanwhile: 200 edits agains
   await expect(page.getByLabel('Level of Intro')).not.toHaveValue('');
   await others.close();
 });
+
+test('a value that makes no sense, typed without a network, replaces no page by an error, and waits', async ({
+  page,
+  context,
+}) => {
+  await songWith(page, 'Cut off');
+  await page.getByLabel('Name of').first().click();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('r');
+  const ruler = page.getByRole('region', { name: /^Places in/ });
+  await ruler.getByRole('application').focus();
+  await context.setOffline(true);
+  await page.keyboard.press('h');
+  await ruler.getByLabel('Comes again').fill('every 2 ba');
+  await page.waitForTimeout(500);
+  await page.getByRole('tab', { name: 'As played' }).click();
+  await page.getByRole('tab', { name: 'As written' }).click();
+  await expect(page.getByLabel('Name of').first()).toBeVisible();
+  await context.setOffline(false);
+  // What made sense is saved; the rest is said to be kept as it was typed.
+  await expect(page.getByText(/Saved, except what is kept as typed/)).toBeVisible({
+    timeout: 30_000,
+  });
+  await page.reload();
+  await expect(page.getByText(/Saved, except what is kept as typed: Comes again/)).toBeVisible();
+});

@@ -2,10 +2,11 @@
 
 import dynamic from 'next/dynamic';
 import { useSyncExternalStore } from 'react';
+import { orNothing } from '../shared/orNothing';
 import { useDocuments } from './DocumentsProvider';
 import type { SetAside } from './unsaved';
 
-const SetAsideList = dynamic(() => import('./SetAsideList'), { ssr: false });
+const SetAsideList = dynamic(() => orNothing(import('./SetAsideList')), { ssr: false });
 
 const NONE: readonly SetAside[] = [];
 

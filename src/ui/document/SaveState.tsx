@@ -1,13 +1,14 @@
 import { ActionIcon } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
+import { orNothing } from '../shared/orNothing';
 import { useDrafts } from './drafts';
 import classes from './SaveState.module.css';
 import type { LiveDocument } from './useDocument';
 import { liveWords, savingWords } from './words';
 
-const DraftList = dynamic(() => import('./DraftList'), { ssr: false });
-const SetAsideList = dynamic(() => import('./SetAsideList'), { ssr: false });
+const DraftList = dynamic(() => orNothing(import('./DraftList')), { ssr: false });
+const SetAsideList = dynamic(() => orNothing(import('./SetAsideList')), { ssr: false });
 
 type Props = Pick<
   LiveDocument<unknown>,

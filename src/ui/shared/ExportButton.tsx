@@ -5,8 +5,9 @@ import { IconDownload } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { memo, useState } from 'react';
 import type { ExportProps } from './ExportPanel';
+import { orNothing } from './orNothing';
 
-const ExportPanel = dynamic(() => import('./ExportPanel'), { ssr: false });
+const ExportPanel = dynamic(() => orNothing(import('./ExportPanel')), { ssr: false });
 
 /** Opens what there is to export. */
 export const ExportButton = memo((props: ExportProps) => {

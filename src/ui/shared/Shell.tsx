@@ -20,10 +20,11 @@ import { TransportBar, TransportProvider } from '../transport';
 import { call } from './call';
 import { CommandProvider, keyText, useCommands } from './commands';
 import { Notices } from './Notices';
+import { orNothing } from './orNothing';
 import classes from './Shell.module.css';
 
-const Palette = dynamic(() => import('./Palette'), { ssr: false });
-const BeforeSigningOut = dynamic(() => import('./BeforeSigningOut'), { ssr: false });
+const Palette = dynamic(() => orNothing(import('./Palette')), { ssr: false });
+const BeforeSigningOut = dynamic(() => orNothing(import('./BeforeSigningOut')), { ssr: false });
 
 type ShellBand = { readonly slug: string; readonly name: string; readonly role: string };
 

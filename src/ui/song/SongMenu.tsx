@@ -7,10 +7,11 @@ import { useState } from 'react';
 import { ThingMenu } from '../lifecycle/ThingMenu';
 import { type Thing, useLifecycle } from '../lifecycle/things';
 import type { Action } from '../menus';
+import { orNothing } from '../shared/orNothing';
 import type { Arrangement } from './Arrangements';
 
-const Rename = dynamic(() => import('../lifecycle/Rename'), { ssr: false });
-const CopyArrangement = dynamic(() => import('./CopyArrangement'), { ssr: false });
+const Rename = dynamic(() => orNothing(import('../lifecycle/Rename')), { ssr: false });
+const CopyArrangement = dynamic(() => orNothing(import('./CopyArrangement')), { ssr: false });
 
 type Props = {
   readonly band: string;

@@ -18,6 +18,7 @@ import { ResizableProfile, type Scale, type Stretch, useNeedle } from '../profil
 import { ExportButton } from '../shared/ExportButton';
 import { HeadLink } from '../shared/HeadLink';
 import { newId } from '../shared/newId';
+import { orNothing } from '../shared/orNothing';
 import { PAUSE, useSettled } from '../shared/useSettled';
 import { FlagList } from '../stage/FlagList';
 import { StageLink } from '../stage/StageLink';
@@ -40,7 +41,7 @@ import { useSongCommands } from './useSongCommands';
 import { useTap } from './useTap';
 import { type View, ViewBar, type ZoomLevel } from './ViewBar';
 
-const ClickView = dynamic(() => import('../click/ClickView'), { ssr: false });
+const ClickView = dynamic(() => orNothing(import('../click/ClickView')), { ssr: false });
 
 type Props = {
   readonly opened: Sent<RoadMap>;
