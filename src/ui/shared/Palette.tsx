@@ -17,12 +17,14 @@ import { type Found, readFound } from './found';
 type Props = {
   readonly show: 'commands' | 'keys';
   readonly band: string;
+  readonly query: string;
+  readonly onQuery: (query: string) => void;
   readonly onClose: () => void;
 };
 
 /** Every action, song and set that is to be found by typing; or all keys, to be read. */
-const Palette = ({ show, band, onClose }: Props) =>
-  show === 'keys' ? <Keys onClose={onClose} /> : <Finder band={band} onClose={onClose} />;
+const Palette = ({ show, ...finder }: Props) =>
+  show === 'keys' ? <Keys onClose={finder.onClose} /> : <Finder {...finder} />;
 
 /** Keys that belong to no command of the page. */
 const FURTHER = [
@@ -60,7 +62,7 @@ const Keys = ({ onClose }: Pick<Props, 'onClose'>) => {
 
 const [store, spotlight] = createSpotlight();
 
-const Finder = ({ band, onClose }: Pick<Props, 'band' | 'onClose'>) => {
+const Finder = ({ band, query, onQuery, onClose }: Omit<Props, 'show'>) => {
   const registry = useRegistry();
   const router = useRouter();
   const [found, setFound] = useState<Found>({ songs: [], sets: [] });
@@ -105,6 +107,8 @@ const Finder = ({ band, onClose }: Pick<Props, 'band' | 'onClose'>) => {
   return (
     <Spotlight
       store={store}
+      query={query}
+      onQueryChange={onQuery}
       filter={everyWord}
       actions={groups}
       shortcut={null}

@@ -12,7 +12,7 @@ import {
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
-import { type ReactNode, useEffect, useState } from 'react';
+import { type ReactNode, useCallback, useEffect, useState } from 'react';
 import { askShelf } from '@/offline/client';
 import { DocumentsProvider, OrphanedEdits, useUnsavedCount } from '../document';
 import { ActionMenu } from '../menus';
@@ -22,6 +22,7 @@ import { CommandProvider, keyText, useCommands } from './commands';
 import { Notices } from './Notices';
 import { orNothing } from './orNothing';
 import classes from './Shell.module.css';
+import { useTypedAhead } from './useTypedAhead';
 
 const Palette = dynamic(() => orNothing(import('./Palette')), { ssr: false });
 const BeforeSigningOut = dynamic(() => orNothing(import('./BeforeSigningOut')), { ssr: false });
@@ -114,6 +115,13 @@ const BandMenu = ({ band, bands }: Pick<Props, 'band' | 'bands'>) =>
 const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
   const router = useRouter();
   const [palette, setPalette] = useState<'commands' | 'keys'>();
+  const [query, setQuery] = useState('');
+  const closePalette = useCallback(() => setPalette(undefined), []);
+  const find = () => {
+    setQuery('');
+    setPalette('commands');
+  };
+  useTypedAhead({ waiting: palette === 'commands', onType: setQuery, onEscape: closePalette });
   const { toggleColorScheme } = useMantineColorScheme();
   const unsaved = useUnsavedCount();
   const [asking, setAsking] = useState(false);
@@ -133,7 +141,7 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
       keys: 'Mod+K',
       whileTyping: true,
       hidden: true,
-      run: () => setPalette('commands'),
+      run: find,
     },
     { id: 'keys', label: 'Show all keys', keys: '?', run: () => setPalette('keys') },
     { id: 'scheme', label: 'Change between light and dark', run: toggleColorScheme },
@@ -178,7 +186,7 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
         size={36}
         aria-label="Find"
         title={`Find a song, a place, an action (${keyText('Mod+K')})`}
-        onClick={() => setPalette('commands')}
+        onClick={find}
       >
         <IconSearch size={20} />
       </ActionIcon>
@@ -207,7 +215,15 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
           onLeave={leave}
         />
       )}
-      {palette && <Palette show={palette} band={band.slug} onClose={() => setPalette(undefined)} />}
+      {palette && (
+        <Palette
+          show={palette}
+          band={band.slug}
+          query={query}
+          onQuery={setQuery}
+          onClose={closePalette}
+        />
+      )}
     </>
   );
 };

@@ -53,7 +53,7 @@ export const CommandProvider = ({ children }: { children: ReactNode }) => {
   const all = useCallback(() => [...owners.current.values()].flat(), []);
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      if (event.defaultPrevented || event.isComposing) return;
+      if (event.defaultPrevented || event.isComposing || isInModal(event.target)) return;
       const keys = keysOf(event);
       const typing = isTyping(event.target);
       if (keys === 'Tab') clicked.current = null;
@@ -123,6 +123,10 @@ const isTyping = (target: EventTarget | null): boolean => {
     target.isContentEditable
   );
 };
+
+/** A dialog that has to be answered first: no key reaches the page beneath. */
+export const isInModal = (target: EventTarget | null): boolean =>
+  target instanceof Element && target.closest('[aria-modal="true"]') !== null;
 
 /** Something that has opened over the page, by whatever part. */
 const isInDropped = (target: EventTarget | null): boolean =>
