@@ -73,6 +73,15 @@ test('the difference makes any map into any other, and keeps what is the same', 
   );
 });
 
+test('what is new is not taken for what the other map calls by its id', () => {
+  const from = song('A: 8\nrepeat 2:\nB: 4\nend\nrepeat 2:\nC: 4\nend');
+  // The first repeat comes to lie around the second: their ids change places.
+  const other = song('repeat 2:\nB: 4\nrepeat 2:\nC: 4\nend\nend\nA: 8');
+  const to = aligned(from, other);
+  const result = apply(roadMapKind, from, difference(from, to));
+  expect(result).toMatchObject({ ok: true, value: { document: to } });
+});
+
 test('typing on in a text keeps the sections as they are: one field is one operation', () => {
   const map = song('Intro: 8\nVerse: 16; fill last.3\nChorus: 8');
   const typed = song(printShorthand(map).replace('Verse: 16', 'Verse: 12'), 'm');

@@ -19,6 +19,7 @@ export const aligned = (from: RoadMap, to: RoadMap): RoadMap => {
   alignNames(from.parts, to.parts, ids);
   alignRows(rowsOf(from), rowsOf(to), ids);
   alignDetails(from, to, ids);
+  keepApart(from, to, ids);
   const named = renamed(to, ids);
   return { ...named, patterns: onOldGrids(from.patterns, named.patterns) };
 };
@@ -171,6 +172,21 @@ const alignDetails = (from: RoadMap, to: RoadMap, ids: Map<string, string>) => {
         free.delete(match);
         ids.set(detail.id, match);
       }
+    }
+  }
+};
+
+/** What is new gets an id of its own, even where the other map has called something else so. */
+const keepApart = (from: RoadMap, to: RoadMap, ids: Map<string, string>) => {
+  const taken = new Set(ids.values());
+  for (const where of Object.keys(COLLECTIONS) as CollectionName[]) {
+    for (const [id, record] of Object.entries(to[where])) {
+      const free = !from[where][id] || (same(from[where][id], record) && !taken.has(id));
+      if (ids.has(id) || free) continue;
+      let count = 2;
+      const another = () => `${id.slice(0, 32)}-${count}`;
+      while (from[where][another()] || to[where][another()]) count++;
+      ids.set(id, another());
     }
   }
 };

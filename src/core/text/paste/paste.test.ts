@@ -1,87 +1,16 @@
 import fc from 'fast-check';
 import { parseDocument } from '../../base/document';
 import { roadMapKind, sectionsOf } from '../../song/roadmap';
-import { mapFromPasted, readPasted } from '.';
-import { FIRST_FORTY, LAST_TWENTY, type Sample } from './corpus';
+import { type Decision, mapFromPasted, readPasted } from '.';
+import { LOTS, samples } from './corpus';
 
 let count = 0;
 const newId = () => `n${++count}`;
-
-type Score = {
-  readonly sections: number;
-  readonly right: number;
-  /** Wrong ones in lines that were not marked. */
-  readonly silent: readonly string[];
-  readonly wrong: readonly string[];
-};
-
-const formOf = (name: string, bars = 8, times = 1) =>
-  `${name} ${bars}${times > 1 ? ` x${times}` : ''}`;
-
-/** The longest row of sections that both have (Wagner and Fischer 1974): one lost shifts no others. */
-const inBoth = (wanted: readonly string[], read: readonly string[]): Set<number> => {
-  const most = Array.from({ length: wanted.length + 1 }, () =>
-    Array<number>(read.length + 1).fill(0),
-  );
-  for (let i = wanted.length - 1; i >= 0; i--) {
-    for (let j = read.length - 1; j >= 0; j--) {
-      most[i]![j] =
-        wanted[i] === read[j]
-          ? 1 + most[i + 1]![j + 1]!
-          : Math.max(most[i + 1]![j]!, most[i]![j + 1]!);
-    }
-  }
-  const matched = new Set<number>();
-  for (let [i, j] = [0, 0]; i < wanted.length && j < read.length; ) {
-    if (wanted[i] === read[j]) {
-      matched.add(j);
-      i++;
-      j++;
-    } else if (most[i + 1]![j]! >= most[i]![j + 1]!) i++;
-    else j++;
-  }
-  return matched;
-};
-
-const score = (samples: readonly Sample[]): Score => {
-  let [sections, right] = [0, 0];
-  const silent: string[] = [];
-  const wrong: string[] = [];
-  for (const [text, form] of samples) {
-    const read = readPasted(text).lines.flatMap((line) =>
-      line.sections.map(({ name, bars, times }) => ({ line, said: formOf(name, bars, times) })),
-    );
-    const wanted = form.split(', ');
-    const matched = inBoth(
-      wanted,
-      read.map(({ said }) => said),
-    );
-    sections += wanted.length;
-    right += matched.size;
-    read.forEach(({ line, said }, index) => {
-      if (matched.has(index)) return;
-      wrong.push(`${said} in ${JSON.stringify(line.text)}`);
-      if (line.status === 'understood') silent.push(said);
-    });
-  }
-  return { sections, right, silent, wrong };
-};
-
-test('of the first forty maps nearly every section is understood, and none wrong in silence', () => {
-  const { sections, right, silent } = score(FIRST_FORTY);
-  expect(FIRST_FORTY).toHaveLength(40);
-  expect(silent).toEqual([]);
-  expect(right / sections).toBeGreaterThanOrEqual(0.95);
-});
-
-test('of the last twenty maps nearly every section is understood, and none wrong in silence', () => {
-  const { sections, right, silent } = score(LAST_TWENTY);
-  expect(LAST_TWENTY).toHaveLength(20);
-  expect(silent).toEqual([]);
-  expect(right / sections).toBeGreaterThanOrEqual(0.95);
-});
-
 const one = (text: string) => readPasted(text).lines[0]!;
+const forms = (text: string) =>
+  readPasted(text).lines.map(({ sections }) =>
+    sections.map(({ name, bars }) => `${name} ${bars}`).join(', '),
+  );
 
 test('what is not understood in a section’s line becomes a cue, marked as a guess', () => {
   const line = one('Bridge 7 !!!');
@@ -90,44 +19,131 @@ test('what is not understood in a section’s line becomes a cue, marked as a gu
   expect(Object.values(map.cues)[0]).toMatchObject({ kind: 'remember', words: '!!!' });
 });
 
-test('a length that is not said is filled and marked', () => {
-  const { lines } = readPasted('Verse 12\nChorus\nVerse');
-  expect(lines.map(({ sections }) => sections[0]?.bars)).toEqual([12, 8, 12]);
-  expect(lines[1]?.guesses[0]).toContain('8 bars were taken');
-  expect(lines[2]?.guesses[0]).toContain('12 bars were taken, as before');
+test('a length that is not said is filled from its name, before or behind, and marked', () => {
+  const { lines } = readPasted('Chorus\nVerse 12\nChorus 6\nVerse\nBridge');
+  expect(lines.map(({ sections }) => sections[0]?.bars)).toEqual([6, 12, 6, 12, 8]);
+  expect(lines[0]?.guesses[0]).toContain('6 bars were taken, as elsewhere');
+  expect(lines[4]?.guesses[0]).toContain('8 bars were taken');
+  expect(lines.map(({ status }) => status)).toEqual([
+    'guessed',
+    'understood',
+    'understood',
+    'guessed',
+    'guessed',
+  ]);
 });
 
-test('feels, levels, rests, hats, ramps, vamps and times in a recording are read', () => {
-  const said = (text: string) => one(text).sections[0];
-  expect(said('Chorus 8 half-time')?.feel?.backbeat).toBe('half-time');
-  expect(said('Verse 16 shuffle')?.feel).toMatchObject({ style: 'shuffle', swing: { ratio: 2 } });
-  expect(said('Break 4 no drums')?.tacet).toBe(true);
-  expect(said('Verse 16 hats half-open')?.timekeeper).toBe('half-open');
-  expect(said('Out 4 rit.')?.ramp).toBe('slower');
-  expect(said('Vamp 4 till the nod')?.vamp?.cue).toBe('the nod');
-  expect(said('1:12 Chorus 8')?.inRecording).toBe(72);
-  expect(said('Chorus 8 ff')?.level).toEqual({ from: 5, to: 5 });
+test('numbers over the words of a song count its verses', () => {
+  expect(forms('Verse 1\nRopes on the quay\nChorus\nAll of the lights\nVerse 2\nRain')).toEqual([
+    'Verse 1 8',
+    '',
+    'Chorus 8',
+    '',
+    'Verse 2 8',
+    '',
+  ]);
+});
+
+test('chords between bar lines say how long a section is', () => {
+  expect(forms('Intro\n| G | D | Em | C |\nVerse 1\n| G | G |\n| D | D |')).toEqual([
+    'Intro 4',
+    '',
+    'Verse 1 4',
+    '',
+    '',
+  ]);
+});
+
+test('first bars, and times at a tempo, say how long sections are', () => {
+  expect(forms('Bar 1 intro\nBar 9 verse\nBar 25 chorus (8 bars)')).toEqual([
+    'Intro 8',
+    'Verse 16',
+    'Chorus 8',
+  ]);
+  // Beats of 0.5 s: bars of 2 s.
+  expect(forms('120 bpm\n0:00 Intro\n0:16 Verse\n0:48 End')).toEqual([
+    '',
+    'Intro 8',
+    'Verse 16',
+    'Ending 8',
+  ]);
+});
+
+test('lengths may stand in a line of their own', () => {
+  expect(forms('Form: V C V C B\nV=16, C=8, B=12')).toEqual([
+    'Verse 16, Chorus 8, Verse 16, Chorus 8, Bridge 12',
+    '',
+  ]);
+  expect(forms('Intro, Verse, Chorus\n(4, 16, 8)')).toEqual(['Intro 4, Verse 16, Chorus 8', '']);
+});
+
+test('what is played once more is written out, and said to be', () => {
+  const { lines } = readPasted('Intro 4\nVerse 16\nfrom the top\nOut 4');
+  expect(lines[2]).toMatchObject({
+    status: 'guessed',
+    sections: [{ name: 'Intro' }, { name: 'Verse' }],
+    guesses: ['What is played again was written out: Intro, Verse.'],
+  });
+  expect(forms('Verse 8 (sign)\nChorus 8, to coda\nSolo 8\nD.S. al coda\nCoda 4')[3]).toBe(
+    'Verse 8, Chorus 8',
+  );
+  expect(one('D.S.').status).toBe('guessed');
+});
+
+test('a total is compared with what stands above it', () => {
+  const said = (total: number) => readPasted(`Intro 4\nVerse 16\nTotal ${total} bars`).lines[2];
+  expect(said(20)?.guesses).toEqual(['The sections above come to 20 bars, as it says.']);
+  expect(said(24)?.guesses).toEqual(['The sections above come to 20 bars; this says 24.']);
+  expect(said(24)?.sections).toEqual([]);
 });
 
 test('tempo, meter and count of the song are taken from their lines', () => {
-  const { lines } = readPasted('tempo: 132 bpm\n7/8\ncount in 7\nDance 8');
+  const { lines } = readPasted('tempo: 132 bpm\n7/8\n2 bar count\nDance 8');
   const map = mapFromPasted(lines, new Map(), newId);
   expect(map.start).toMatchObject({
     tempo: { perMinute: 132, unit: 'quarter' },
     meter: { numerator: 7, denominator: 8 },
-    countIn: 7,
+    countIn: 14,
   });
 });
 
-test('a line that says nothing about music waits for a decision', () => {
-  const { lines } = readPasted('Verse 16\nthanks, see you on Saturday');
-  expect(lines[1]?.status).toBe('not understood');
-  const names = (decision: 'leave out' | 'section') =>
-    sectionsOf(mapFromPasted(lines, new Map([[2, decision]]), newId)).map(({ name }) => name);
-  expect(names('leave out')).toEqual(['Verse']);
-  expect(names('section')).toEqual(['Verse', 'thanks, see you on Saturday']);
-  const kept = mapFromPasted(lines, new Map([[2, 'cue']]), newId);
-  expect(Object.values(kept.cues)[0]?.words).toBe('thanks, see you on Saturday');
+test('times, speakers, reply marks, bullets and numbers of lists stand in front of a line', () => {
+  const wanted = ['Intro 8', 'Verse 16'];
+  expect(forms('[21:04] Odile: intro 8\n[21:05] Tamsin Rook: verse 16')).toEqual(wanted);
+  expect(forms('12/10, 09:14 - Wren: intro 8\n12/10, 09:15 - Wren: verse 16')).toEqual(wanted);
+  expect(forms('> > intro 8\n> verse 16')).toEqual(wanted);
+  expect(forms('1) intro 8\n2) verse 16')).toEqual(wanted);
+  expect(forms('• intro – 8\n◦ verse – 16')).toEqual(wanted);
+  // No list: a second verse.
+  expect(forms('Refrain 8\n2. Strophe 16')).toEqual(['Chorus 8', 'Verse 2 16']);
+});
+
+test('two songs are two, each with its title', () => {
+  const { songs } = readPasted('Granary (126)\nIntro 8\nVerse 16\n\nSail Loft, 3/4\nA 16\nB 16');
+  expect(songs).toEqual([
+    { title: 'Granary', from: 1, to: 4 },
+    { title: 'Sail Loft', from: 5, to: 7 },
+  ]);
+  expect(readPasted('Granary (126)\nIntro 8\nVerse 16').songs).toHaveLength(1);
+});
+
+test('a line may be read in its second way, left out, or be a cue or a section', () => {
+  const { lines } = readPasted('Intro 4\nCHORUS x 8\nthanks, see you on Saturday');
+  expect(lines[1]?.second?.sections).toMatchObject([{ name: 'Chorus', times: 8 }]);
+  expect(lines[2]?.status).toBe('not understood');
+  const read = (line: number, decision: Decision) =>
+    mapFromPasted(lines, new Map([[line, decision]]), newId);
+  const rows = (line: number, decision: Decision) =>
+    sectionsOf(read(line, decision)).map(({ name, bars, times }) => [name, bars, times]);
+  const [intro, chorus] = [
+    ['Intro', 4, 1],
+    ['Chorus', 8, 1],
+  ];
+  expect(rows(2, 'first')).toEqual([intro, chorus]);
+  expect(rows(2, 'second')).toEqual([intro, ['Chorus', 8, 8]]);
+  expect(rows(2, 'leave out')).toEqual([intro]);
+  expect(rows(3, 'section')).toEqual([intro, chorus, ['thanks, see you on Saturday', 8, 1]]);
+  expect(Object.values(read(3, 'cue').cues)[0]?.words).toBe('thanks, see you on Saturday');
 });
 
 test('five megabytes, a binary file and one endless line are refused in a sentence', () => {
@@ -136,36 +152,32 @@ test('five megabytes, a binary file and one endless line are refused in a senten
   const endless = readPasted(`Verse 16\n${'la '.repeat(70_000)}`);
   expect(endless.lines[1]).toMatchObject({ status: 'not understood' });
   expect(endless.lines[0]?.sections).toHaveLength(1);
+  expect(readPasted('Verse 16\n'.repeat(5001)).problem).toBe(
+    'Only the first 5000 lines were read.',
+  );
 });
 
-test('any text becomes a valid map and loses no line', () => {
+test('4,000 texts of any kind become valid maps and lose no line', () => {
   const words = fc.constantFrom(
-    'Intro',
-    'V1',
-    '16',
-    'x2',
-    '(8)',
-    'rit',
-    '/',
-    '-',
-    '4/4',
-    '🥁',
-    'fill',
-    '0',
-    '999',
-    'last',
+    ...(Object.keys(LOTS) as (keyof typeof LOTS)[])
+      .flatMap(samples)
+      .flatMap(({ text }) => text.split(/(?<=\s)/)),
   );
   const text = fc.oneof(
     fc.string({ unit: 'binary', maxLength: 200 }),
-    fc.array(words, { maxLength: 30 }).map((list) => list.join(' ')),
+    fc.array(words, { maxLength: 40 }).map((list) => list.join('')),
   );
   fc.assert(
     fc.property(text, (pasted) => {
-      const { lines, problem } = readPasted(pasted);
+      const { lines, songs, problem } = readPasted(pasted);
       if (problem === undefined) expect(lines).toHaveLength(pasted.split(/\r\n|\n|\r/).length);
-      const map = mapFromPasted(lines, new Map(), newId);
-      expect(parseDocument(roadMapKind, map).ok).toBe(true);
+      if (lines.length > 0) expect(songs.at(-1)?.to).toBe(lines.length);
+      const second = new Map(lines.map(({ line }) => [line, 'second' as const]));
+      for (const decisions of [new Map(), second]) {
+        const map = mapFromPasted(lines, decisions, newId);
+        expect(parseDocument(roadMapKind, map).ok).toBe(true);
+      }
     }),
-    { numRuns: 300 },
+    { numRuns: 4000 },
   );
 });

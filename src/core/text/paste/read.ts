@@ -1,44 +1,48 @@
-import { extract, type Fact, type PastedSection } from './facts';
-import { nameAt, namesByLetters } from './names';
-import { tableRows } from './table';
-
-/** One line of what was pasted, and what became of it. */
-export type PastedLine = {
-  /** From 1. */
-  readonly line: number;
-  readonly text: string;
-  readonly sections: readonly PastedSection[];
-  /** What it says of the song as a whole. */
-  readonly song: Fact;
-  /** What was guessed, in sentences. */
-  readonly guesses: readonly string[];
-  readonly status: 'understood' | 'guessed' | 'not understood' | 'empty';
-};
-
-export type Pasted = {
-  readonly lines: readonly PastedLine[];
-  readonly problem: string | undefined;
-};
+import {
+  isPlainly,
+  type Line,
+  lineOf,
+  MANNERS,
+  type Manner,
+  NEARLY,
+  namedByLetters,
+  type Reading,
+  readingsOf,
+  signature,
+} from './line';
+import {
+  bareRows,
+  type Candidate,
+  chordBars,
+  isChordLine,
+  type Settled,
+  settled,
+  songsIn,
+  tableRows,
+} from './message';
+import type { Pasted, PastedLine } from './pasted';
 
 const MOST_LETTERS = 5_000_000;
 const LONGEST_LINE = 2000;
 const MOST_LINES = 5000;
 
 /**
- * Reads pasted text line by line.
+ * Reads pasted text: every line in every manner that may be meant, then the message as a whole.
  *
  * @returns every line with what was made of it; a problem where this is no text to read
+ * @example readPasted('V1 16').lines[0]?.sections // => [{ name: 'Verse 1', bars: 16, words: '' }]
  */
 export const readPasted = (text: string): Pasted => {
   const refused = refusal(text);
-  if (refused) return { lines: [], problem: refused };
-  const rows = tableRows(text.split(/\r\n|\n|\r/));
-  const known: Known = { lengths: new Map(), letters: namesByLetters(rows) };
-  const lines = rows.map((row, index) => readLine(row, index + 1, known));
-  const tooMany = lines.length > MOST_LINES;
+  if (refused) return { lines: [], songs: [], problem: refused };
+  const all = text.split(/\r\n|\n|\r/);
+  const rows = all.slice(0, MOST_LINES);
+  const found = settled(candidatesOf(bareRows(tableRows(rows))));
+  const lines = found.map((one, index) => asLine(rows[index]!, index + 1, one));
   return {
-    lines: tooMany ? lines.slice(0, MOST_LINES) : lines,
-    problem: tooMany ? `Only the first ${MOST_LINES} lines were read.` : undefined,
+    lines,
+    songs: songsIn(lines),
+    problem: all.length > MOST_LINES ? `Only the first ${MOST_LINES} lines were read.` : undefined,
   };
 };
 
@@ -52,147 +56,87 @@ const refusal = (text: string): string | undefined => {
   return undefined;
 };
 
-/** What earlier lines say about later ones. */
-type Known = {
-  /** The length of each section that had one, by name: a missing number is filled from it. */
-  readonly lengths: Map<string, number>;
-  readonly letters: boolean;
+/** How unlikely a whole message is to be meant in a manner. */
+const DOUBT: Readonly<Record<Manner, number>> = { plain: 0, counted: 0.3, before: 0.2 };
+
+const NOTHING: Reading = { sections: [], song: {}, again: [], guesses: [], left: '', cost: 0 };
+
+/** Each line in the manner that makes most sense of them all. */
+const candidatesOf = (rows: readonly string[]): Candidate[] => {
+  const letters = namedByLetters(rows);
+  const lines = rows.map((row): Line | undefined =>
+    isForReading(row) ? lineOf(row, letters && !/\bV\d{0,2}\b|\bverse/i.test(row)) : undefined,
+  );
+  const plain = lines.map((line) => (line ? readingsOf(line, 'plain') : [NOTHING]));
+  const manners = MANNERS.map((manner) => {
+    const readings = lines.map((line, index) =>
+      !line || manner === 'plain' || isPlainly(line) ? plain[index]! : readingsOf(line, manner),
+    );
+    const cost = readings.reduce((sum, [best]) => sum + best!.cost, DOUBT[manner]);
+    return { readings, cost };
+  });
+  const { readings } = manners.reduce((best, one) => (one.cost < best.cost ? one : best));
+  return readings.map(([best, ...rest], index) => ({
+    bare: rows[index]!,
+    reading: best!,
+    second: nextBest(best!, [...rest, ...manners.map((one) => one.readings[index]![0]!)]),
+    chords: chordBars(rows[index]!),
+    isEmpty: lines[index] === undefined && rows[index]!.length <= LONGEST_LINE,
+    isTooLong: rows[index]!.length > LONGEST_LINE,
+  }));
 };
 
-const readLine = (row: string, line: number, known: Known): PastedLine => {
-  const text = row;
-  const empty: PastedLine = { line, text, sections: [], song: {}, guesses: [], status: 'empty' };
-  if (text.trim() === '' || /^[\s=_*#~.-]+$/.test(text)) return empty;
-  if (text.length > LONGEST_LINE) {
+/** Rules, and chords over the words of a song, say nothing of its form. */
+const isForReading = (row: string): boolean =>
+  row.trim() !== '' &&
+  row.length <= LONGEST_LINE &&
+  !/^[\s=_*#~.|:-]+$/.test(row) &&
+  !isChordLine(row);
+
+const nextBest = (best: Reading, others: readonly Reading[]): Reading | undefined => {
+  const said = signature(best);
+  return others
+    .filter((other) => signature(other) !== said && other.cost <= best.cost + NEARLY)
+    .sort((a, b) => a.cost - b.cost)[0];
+};
+
+const asLine = (text: string, line: number, found: Settled): PastedLine => {
+  const { sections, song, second } = found;
+  if (found.isTooLong)
     return {
-      ...empty,
-      status: 'not understood',
+      line,
+      text,
+      sections: [],
+      song: {},
       guesses: ['The line is too long to be a section.'],
+      status: 'not understood',
     };
-  }
-  const pieces = piecesOf(cleaned(text), known.letters);
-  const read = pieces.map((piece) => readPiece(piece, known));
-  const sections = read.flatMap(({ section }) => (section ? [section] : []));
-  const song = Object.assign({}, ...read.map(({ fact }) => fact)) as Fact;
-  const guesses = read.flatMap((one) => one.guesses);
-  const lost = read.some((one) => !one.section && Object.keys(one.fact).length === 0);
-  const status = lost ? 'not understood' : guesses.length > 0 ? 'guessed' : 'understood';
+  const guesses = guessesOf(found);
+  const status = statusOf(found, guesses);
   return {
     line,
     text,
-    sections: lost && sections.length === 0 ? [] : sections,
+    sections,
     song,
-    guesses,
+    guesses: status === 'not understood' ? [] : guesses,
     status,
+    ...(second && { second }),
   };
 };
 
-/** One kind of dash, space and quote; no bullets and list numbers. */
-const cleaned = (text: string): string =>
-  text
-    .replace(/[\u00a0\u2000-\u200a\u202f\u3000]/g, ' ')
-    .replace(/[\u2010-\u2015\u2212]/g, '-')
-    .replace(/[\u2018\u2019]/g, "'")
-    .replace(/[\u201c\u201d]/g, '"')
-    .replace(/\.{3,}|…/g, ' ')
-    .replace(/^\s*>+\s*/, '')
-    .replace(/^\s*(?:[-*•·◦▪]|\(?\d{1,2}[.)\]]|[a-z]\))\s+/i, '')
-    .trim();
-
-const THEN = /,?\s+then\s+(?:(?:straight|right|back|to|into|the)\s+)*/i;
-
-/** Several sections in one line, where each piece begins like a section. */
-const piecesOf = (text: string, letters: boolean): string[] => {
-  for (const separator of [
-    /\s+\/\s+|\s*\|\s*|\s*;\s*|\s*→\s*|\s*->\s*|\s*>\s*/,
-    /\s*,\s*/,
-    /\s+-\s+/,
-    THEN,
-  ]) {
-    const pieces = text
-      .split(separator)
-      .map((piece) => piece.trim())
-      .filter(Boolean);
-    if (pieces.length > 1 && pieces.every((piece) => nameIn(piece, letters))) return pieces;
-  }
-  return letterForm(text) ?? [text];
+const guessesOf = ({ sections, song, guesses, second, reading }: Settled): string[] => {
+  const aside = sections.length === 0 && Object.keys(song).length > 0 ? reading.left : '';
+  return [
+    ...guesses,
+    ...(aside ? [`“${aside}” was left aside.`] : []),
+    ...sections.flatMap(({ words }) => (words ? [`“${words}” was kept as a cue.`] : [])),
+    ...(second && sections.length > 0 ? ['It may also be meant otherwise.'] : []),
+  ];
 };
 
-/** A whole form in letters: `V V C V C B C C`. */
-const letterForm = (text: string): string[] | undefined => {
-  const words = text.split(/[\s,-]+/).filter(Boolean);
-  const letters = words.every((word) =>
-    /^(?:v|vs|c|ch|b|br|pc|in|intro|out|outro|solo|inst)\d?$/i.test(word),
-  );
-  return words.length > 2 && letters ? words : undefined;
-};
-
-/** Leading words such as a time or a bar number do not hide the name. */
-const nameIn = (piece: string, letters: boolean) => {
-  const lead =
-    /^(?:\d{1,2}:\d{2}(?:\.\d+)?\s*[-:]?\s*|bars? \d+ ?(?:-|to) ?\d+\s*[-:]?\s*|\d{1,3} ?(?:bars?|b|measures?)(?: of)?(?: the)?\s+|\[|\*+)/i.exec(
-      piece,
-    )?.[0] ?? '';
-  const found = nameAt(piece.slice(lead.length), letters);
-  return found && { ...found, at: lead.length };
-};
-
-type Piece = {
-  readonly section: PastedSection | undefined;
-  /** What a piece that is no section says of the song. */
-  readonly fact: Fact;
-  readonly guesses: readonly string[];
-};
-
-const readPiece = (piece: string, known: Known): Piece => {
-  const range = /\bbars? (\d{1,4}) ?(?:-|to) ?(\d{1,4})\b/i.exec(piece);
-  const text = range
-    ? piece.replace(range[0], `${Number(range[2]) - Number(range[1]) + 1} bars`)
-    : piece;
-  const found = nameIn(text, known.letters);
-  if (!found) return readHead(text);
-  const body = `${text.slice(0, found.at)} ${text.slice(found.at + found.length)}`;
-  const { fact, guesses, rest } = extract(body);
-  const { countIn, ...own } = fact;
-  if (found.name === 'Count-in') {
-    const beats = /\bbars?\b|\bmeasures?\b/i.test(body) ? (own.bars ?? 1) * 4 : own.bars;
-    return { section: undefined, fact: { countIn: countIn ?? beats ?? 4 }, guesses };
-  }
-  const base = found.name
-    .replace(/ (?:\d+|[A-D])$/, '')
-    .replace(/^Last (.)/, (_, first: string) => first.toUpperCase());
-  const length = own.bars ?? known.lengths.get(base);
-  const more: string[] = [];
-  if (own.bars === undefined)
-    more.push(
-      length === undefined
-        ? `How long “${found.name}” is, is not said; 8 bars were taken.`
-        : `How long “${found.name}” is, is not said; ${length} bars were taken, as before.`,
-    );
-  if (found.short && own.bars === undefined)
-    more.push(`“${text.trim()}” was taken as ${found.name}.`);
-  if (own.bars !== undefined && !known.lengths.has(base)) known.lengths.set(base, own.bars);
-  if (rest !== '') more.push(`“${rest}” was kept as a cue.`);
-  return {
-    section: { ...own, name: found.name, bars: length ?? 8, words: rest },
-    fact: countIn === undefined ? {} : { countIn },
-    guesses: [...guesses, ...more],
-  };
-};
-
-/** A line about the song: tempo, meter, count. A name of our own with bars is a section too. */
-const readHead = (text: string): Piece => {
-  const { fact, guesses, rest } = extract(text);
-  if (fact.bars !== undefined && /\p{L}{2}/u.test(rest) && rest.length <= 60) {
-    const name = rest.replace(/^["'(]|["')]$/g, '');
-    return {
-      section: { ...fact, name: name[0]!.toUpperCase() + name.slice(1), words: '' },
-      fact: {},
-      guesses: [...guesses, `“${name}” was taken as the name of a section.`],
-    };
-  }
-  const { bars: _, times: __, inRecording: ___, ...song } = fact;
-  const said = Object.keys(song).length > 0;
-  const more = said && rest !== '' ? [`“${rest}” was left aside.`] : [];
-  return { section: undefined, fact: said ? song : {}, guesses: said ? [...guesses, ...more] : [] };
+const statusOf = (found: Settled, guesses: readonly string[]): PastedLine['status'] => {
+  const { sections, song, isEmpty, isAbout } = found;
+  if (sections.length === 0 && Object.keys(song).length === 0 && !isAbout)
+    return isEmpty ? 'empty' : 'not understood';
+  return guesses.length > 0 ? 'guessed' : 'understood';
 };

@@ -10,18 +10,23 @@ import {
   type TempoChange,
   usualCountIn,
 } from '../../song/roadmap';
-import type { Fact, PastedSection } from './facts';
-import type { PastedLine } from './read';
+import type { Fact } from './fact';
+import type { PastedSection } from './line';
+import type { PastedLine } from './pasted';
 
-/** What to do with a line that was not understood. */
-export type Decision = 'leave out' | 'section' | 'cue';
+/** What to do with a line; `first` and `second` are its readings. */
+export type Decision = 'first' | 'second' | 'leave out' | 'section' | 'cue';
+
+/** What is done with a line that nothing was decided of. */
+export const usualDecision = ({ status }: PastedLine): Decision =>
+  status === 'not understood' ? 'leave out' : 'first';
 
 /**
  * The road map that pasted lines come to. What was not understood in a section’s line is kept as a
- * cue; a line that was not understood at all goes by the decision, as a section of its own name or a
- * cue of the section above.
+ * cue; a line may be read in its second way, left out, or be a section of its own name or a cue of the
+ * section above.
  *
- * @param decisions by line number
+ * @param decisions by line number; see `usualDecision`
  */
 export const mapFromPasted = (
   lines: readonly PastedLine[],
@@ -32,12 +37,11 @@ export const mapFromPasted = (
   const drafts: { section: PastedSection; cues: string[] }[] = [];
   let song: Fact = {};
   for (const line of lines) {
-    song = { ...line.song, ...song };
-    for (const section of line.sections) {
+    const decision = decisions.get(line.line) ?? usualDecision(line);
+    const said = decision === 'first' ? line : decision === 'second' ? line.second : undefined;
+    song = { ...said?.song, ...song };
+    for (const section of said?.sections ?? [])
       drafts.push({ section, cues: section.words ? [section.words] : [] });
-    }
-    if (line.status !== 'not understood' || line.sections.length > 0) continue;
-    const decision = decisions.get(line.line) ?? 'leave out';
     const words = cutText(line.text, LONGEST_NAME);
     if (decision === 'section') drafts.push({ section: { name: words, words: '' }, cues: [] });
     if (decision === 'cue') drafts.at(-1)?.cues.push(words);

@@ -104,7 +104,7 @@ export const TextView = ({ onPreview }: Props) => {
   };
   const shown = problems.find((one) => one.line === line) ?? problems[0];
   if (pasting) {
-    return <Paste map={map} edit={edit} onDone={() => setPasting(false)} />;
+    return <Paste map={map} edit={edit} onPreview={onPreview} onDone={() => setPasting(false)} />;
   }
   return (
     <div className={classes.view}>

@@ -1,0 +1,50 @@
+import { leftovers } from './leftovers';
+import { perToken } from './line';
+import { countsAt, isBars, isCross, isText, numberAt, timesAt } from './numbers';
+import { sayings } from './sayings';
+import { starts } from './starts';
+import type { Step } from './step';
+
+/** Everything that the tokens from one on may be taken for. */
+export const stepsAt = perToken((line, index): readonly Step[] => [
+  ...starts(line, index),
+  ...counts(line, index),
+  ...sayings(line, index),
+  ...leftovers(line, index),
+]);
+
+/** How long and how often a section is, behind its name. */
+const counts = perToken((line, index): readonly Step[] => {
+  const clause = line.clauses[index]!;
+  const pointed = line.pointed[index] && !isText(line, index - 1, 'for');
+  const aside = pointed ? (clause.wordy && !clause.named ? 0.9 : 0.4) : 0;
+  const lengths = countsAt(line, index)
+    .filter(isBars)
+    .map(({ to, value, unit, times, cost }): Step => {
+      const each = isText(line, to, 'each');
+      return {
+        to: each ? to + 1 : to,
+        cost: cost + (unit ? 0 : aside),
+        ...(!unit && { extra: { before: 0.6 } }),
+        does: {
+          does: 'count',
+          bars: value,
+          ...(times && { times }),
+          ...(each && { each }),
+          ...(unit && { inBars: true }),
+        },
+      };
+    });
+  const times = timesAt(line, index).map(({ times: count, to, cost }): Step => {
+    return { to, cost, does: { does: 'count', times: count } };
+  });
+  // `VERSE x 16`
+  const behind = isCross(line, index) ? numberAt(line, index + 1) : undefined;
+  return behind && behind.value > 4
+    ? [
+        ...lengths,
+        ...times,
+        { to: behind.to, cost: 0.4, does: { does: 'count', bars: behind.value } },
+      ]
+    : [...lengths, ...times];
+});
