@@ -246,10 +246,13 @@ test('what a band sends is pasted, marked where it was guessed, decided where it
       'Intro - 8 bars drums only\nV1 16\nCH x2 (8)\nBridge 7 !!!\nout 4 w/ ritard\nthanks, see you Saturday',
     );
   await expect(page.getByTestId('paste-summary')).toHaveText(
-    '5 sections; 3 lines with a guess; 1 not understood',
+    '5 sections; 3 lines with a guess; 1 left out',
   );
   await expect(page.getByText('a fifth slower was taken')).toBeVisible();
-  await page.getByLabel('What to do with line 6').selectOption('cue');
+  await page.getByRole('button', { name: 'Keep line 6 as a cue' }).click();
+  await expect(page.getByTestId('paste-summary')).toContainText('0 left out');
+  // The profile is drawn while one decides.
+  await expect(page.getByRole('img', { name: /Profile of the song: 51 bars/ })).toBeVisible();
   await page.getByRole('button', { name: 'Use these' }).click();
   await view(page, 'As written');
   await expect(length(page)).toContainText('51 bars');
@@ -269,8 +272,38 @@ test('a file that is no text and a paste without end are refused in a sentence',
   await expect(page.getByText('This is not text.')).toBeVisible();
   await paste.fill(`Verse 16\n${'la '.repeat(70_000)}`);
   await expect(page.getByTestId('paste-summary')).toHaveText(
-    '1 sections; 0 lines with a guess; 1 not understood',
+    '1 section; 0 lines with a guess; 1 left out',
   );
+});
+
+test('a line is read otherwise or left out by one key; a message about two songs makes two', async ({
+  page,
+}) => {
+  await newSong(page, 'Two in one');
+  await view(page, 'Text');
+  await page.getByRole('button', { name: 'Paste what the band sent' }).click();
+  const paste = page.getByLabel('Paste the song as the band wrote it');
+  await paste.fill('Intro 4\nCHORUS x 8\nOut 4');
+  const second = page.getByRole('row', { name: 'Line 2' });
+  const profile = page.getByRole('img', { name: /Profile of the song/ });
+  await expect(second).toContainText('Chorus 8');
+  await page.getByRole('row', { name: 'Line 1' }).focus();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('o');
+  await expect(second).toContainText('Chorus 8 × 8');
+  await expect(profile).toHaveAccessibleName(/72 bars/);
+  await page.keyboard.press('x');
+  await expect(second).toContainText('left out');
+  await expect(profile).toHaveAccessibleName(/8 bars/);
+  await page.keyboard.press('x');
+  await expect(profile).toHaveAccessibleName(/16 bars/);
+  await paste.fill('Kiln Yard (98)\nIntro 6 x4\nVerse 16\n\nSail Yard, 3/4, 132\nA 16\nB 8');
+  await page.getByText('Sail Yard', { exact: true }).click();
+  await expect(profile).toHaveAccessibleName(/24 bars/);
+  await page.getByRole('button', { name: 'Make a new song of “Sail Yard”' }).click();
+  await expect(page.getByLabel('Title of the song')).toHaveValue('Sail Yard');
+  await expect(page.getByLabel('Meter of the song')).toHaveValue('3/4');
+  await expect(page.getByLabel('Tempo of the song')).toHaveValue('132');
 });
 
 test('a time gives bar and beat, a bar its time, a stopwatch the nearest bars, in every view', async ({

@@ -37,11 +37,11 @@ export const CHAPTERS: readonly Chapter[] = [
   {
     id: 'first-song',
     title: 'From a message to a click',
-    words: 'paste whatsapp message new song quarter of an hour start',
+    words: 'paste chat mail message new song quarter of an hour start',
     parts: [
       steps(
         'Under Songs, type a title and press New song. Or open a file there: MIDI, MusicXML, a text, or a file of Ebrant.',
-        'In the Text view, choose “Paste what the band sent” and put it in as it came. What was understood stands beside each line; what was guessed is marked, and nothing is taken over that you have not seen.',
+        'In the Text view, choose “Paste what the band sent” and put it in as it came. What was understood stands beside each line; what was guessed is marked, and the profile is drawn while you decide. On a line, O takes the other reading and X leaves it out. Nothing is taken over that you have not seen.',
         'In the view As written, go through the sections: bars, groove, level, feel. Set tempo, meter and count-in at the top; T taps a tempo.',
         'Press Space. It counts in and plays; what is typed meanwhile is heard as soon as it is finished.',
         'Press Export for a file: for players and phones, for the band’s machines, for other programs.',

@@ -95,6 +95,13 @@ test.each<[string, Uint8Array, RegExp]>([
   expect(refused(file)).toMatch(sentence);
 });
 
+test('of a message about two songs the first is opened, under its title, and the other named', () => {
+  const read = open(bytes('Granary (126)\nIntro 8\nVerse 16\n\nSail Loft, 3/4\nA 16\nB 16'));
+  if (!read.ok) throw new Error(read.problem.message);
+  expect(read.value).toMatchObject({ title: 'Granary', found: ['2 sections.'] });
+  expect(read.value.guessed).toContainEqual(expect.stringMatching(/“Sail Loft” from line 5 on/));
+});
+
 test('a zip that says it unpacks to gigabytes is not unpacked', () => {
   const bomb = zipSync({ 'score.xml': new Uint8Array(45_000_000) });
   expect(bomb.length).toBeLessThan(100_000);

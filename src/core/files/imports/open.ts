@@ -2,6 +2,7 @@ import { unzipSync } from 'fflate';
 import { LONGEST_NAME } from '../../base/fields';
 import { cutText } from '../../base/plainText';
 import { fail, ok, type Result } from '../../base/result';
+import { plural } from '../../base/words';
 import { mapFromPasted, readPasted } from '../../text/paste';
 import { readBandFile, readSongFile, type SongFile } from '../sheet';
 import { songFromMidi } from './midi';
@@ -114,7 +115,9 @@ const decoded = (bytes: Uint8Array): { text: string; guessed: string[] } => {
 const MOST_SAID = 20;
 
 const fromText = (text: string, title: string, guessed: string[]): Result<Opened> => {
-  const { lines, problem } = readPasted(text);
+  const { lines: all, songs, problem } = readPasted(text);
+  const [song, ...others] = songs;
+  const lines = song ? all.slice(song.from - 1, song.to) : all;
   const sections = lines.reduce((sum, line) => sum + line.sections.length, 0);
   if (sections === 0) return refuse(problem ?? 'No section was found in it.');
   let count = 0;
@@ -124,10 +127,18 @@ const fromText = (text: string, title: string, guessed: string[]): Result<Opened
   );
   const lost = lines.filter(({ status }) => status === 'not understood');
   return ok({
-    title,
+    title: song?.title || title,
     arrangements: [{ name: 'As recorded', map }],
-    found: [`${sections} sections.`],
-    guessed: [...guessed, ...(problem ? [problem] : []), ...guesses.slice(0, MOST_SAID)],
+    found: [`${plural(sections, 'section')}.`],
+    guessed: [
+      ...guessed,
+      ...(problem ? [problem] : []),
+      ...others.map(
+        (other) =>
+          `It speaks of “${other.title}” from line ${other.from} on; that was left out. Paste it into a song of its own.`,
+      ),
+      ...guesses.slice(0, MOST_SAID),
+    ],
     left: lost
       .slice(0, MOST_SAID)
       .map(({ line, text: said }) => `Line ${line}: ${cutText(said, 120)}`),

@@ -125,7 +125,8 @@ const asLine = (text: string, line: number, found: Settled): PastedLine => {
 };
 
 const guessesOf = ({ sections, song, guesses, second, reading }: Settled): string[] => {
-  const aside = sections.length === 0 && Object.keys(song).length > 0 ? reading.left : '';
+  const said = sections.length > 0 || Object.keys(song).length > 0;
+  const aside = said ? reading.left : '';
   return [
     ...guesses,
     ...(aside ? [`“${aside}” was left aside.`] : []),

@@ -221,9 +221,34 @@ test('a tempo that nobody plays is no tempo', () => {
   expect(read('tempo 900').song).toEqual({});
 });
 
+test('little words belong to what they lead to or end: none turns it round', () => {
+  const words = (text: string) => read(text).sections[0]?.words;
+  expect(words('C down 8 no crash')).toBe('no crash');
+  expect(words('Intro 8 drums only')).toBe('drums only');
+  expect(words('Verse 12 (yes 12!)')).toBe('');
+});
+
+test('no drums for a part of a section is not no drums', () => {
+  const { sections } = read('Verse 16 no drums till bar 9');
+  expect(sections).toEqual([{ name: 'Verse', bars: 16, words: 'no drums till bar 9' }]);
+});
+
+test('what nobody plays yet is left aside, and said to be', () => {
+  expect(read('74bpm click, feels like half time till V2')).toMatchObject({
+    song: { tempo: { perMinute: 74, unit: 'quarter' } },
+    left: 'feels like half time till V2',
+  });
+  expect(read('keep fills on 2+4').song).toEqual({});
+});
+
 test('what is not understood stays together as words', () => {
   expect(read('Bridge 7 !!!').sections[0]?.words).toBe('!!!');
   expect(read('Verse 16, watch the stop in bar 15').sections[0]?.words).toBe(
     'watch the stop in bar 15',
   );
+});
+
+test('what happens in a section is a section of its own only with a length', () => {
+  expect(forms('B 8 x3, all in - DROP, C down 8')).toEqual(['Bridge 8 x3', 'Chorus 8']);
+  expect(forms('B 8, Drop 16, C 8')).toEqual(['Bridge 8', 'Drop 16', 'Chorus 8']);
 });

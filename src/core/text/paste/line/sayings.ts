@@ -3,7 +3,7 @@ import { parseMeter } from '../../../song/roadmap';
 import type { Fact } from '../fact';
 import type { Match } from './lexicon';
 import { isLetter, type Line, meaningsAt, perToken } from './line';
-import { countsAt, isText, past, unitAt } from './numbers';
+import { countsAt, isText, numberAt, past, unitAt } from './numbers';
 import type { Step } from './step';
 
 /** What is said of a section or of the song: tempo, meter, feel, level, a wait, a fill, a hold. */
@@ -101,8 +101,15 @@ const phrases = (line: Line, index: number, { end, meaning }: Match): Step[] => 
   const letter = isLetter(line.tokens[index]!);
   if (meaning.kind !== 'said' || (letter && line.pure)) return [];
   const { fact, guess } = meaning.said;
+  // `no drums till bar 9` is not the whole section.
+  if (fact.tacet && isPartly(line, end)) return [];
   const to = past(line, end, '.');
   return [say(to, letter ? 0.1 : 0, fact, guess?.(textOf(line, index, end)))];
+};
+
+const isPartly = (line: Line, end: number): boolean => {
+  const at = past(line, end, 'till', 'until', 'til', 'bis', 'first', 'last', 'for', 'in', 'the');
+  return at > end && (numberAt(line, at) !== undefined || meaningsAt(line, at, 'unit').length > 0);
 };
 
 /** How far a cue may stand behind `till`. */

@@ -1,4 +1,4 @@
-import { OFTEN_SHORT } from '../vocabulary/names';
+import { HAPPENINGS, OFTEN_SHORT } from '../vocabulary/names';
 import { leadsAt } from './leads';
 import type { Meaning } from './lexicon';
 import { type Line, perToken } from './line';
@@ -21,6 +21,9 @@ export const starts = perToken((line, index): readonly Step[] =>
         (begun ? 0 : COST.notAtStart) +
         (line.pointed[index] ? pointing(line, to) : 0) +
         (isSung(line, to) ? COST.sung : 0) +
+        (HAPPENINGS.has(base) && said.bars === undefined && !hasLength(line, to)
+          ? COST.happening
+          : 0) +
         (line.clauses[index]!.asks ? COST.asked : 0);
       return {
         to,
@@ -37,6 +40,9 @@ const pointing = (line: Line, to: number): number => {
   const [length] = countsAt(line, past(line, to, '('));
   return length?.unit === 'bar' ? COST.pointedWithBars : COST.pointed;
 };
+
+const hasLength = (line: Line, to: number): boolean =>
+  countsAt(line, past(line, to, '(', '-', ':', '=', 'for', 'is')).length > 0;
 
 /** A line without a number that goes on with words: `Turn it, turn it`. */
 const isSung = (line: Line, to: number): boolean =>

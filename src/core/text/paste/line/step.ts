@@ -75,6 +75,7 @@ export const COST = {
   pointedWithBars: 0.3,
   sung: 0.5,
   asked: 1,
+  happening: 0.4,
   ownName: 0.9,
   ownNameInTable: 0.25,
   ownNameBesideKnown: 1,

@@ -66,6 +66,15 @@ export const OFTEN_SHORT: ReadonlySet<string> = new Set([
   ...['Vamp', 'Coda', 'Interlude', 'Riff', 'Pre-chorus', 'Post-chorus'],
 ]);
 
+/** Names of what happens as well: `all in - DROP`. With a length they are sections. */
+export const HAPPENINGS: ReadonlySet<string> = new Set([
+  'Drop',
+  'Break',
+  'Build-up',
+  'Lift',
+  'Link',
+]);
+
 /** What stands before a name and belongs to it: `guitar solo`, `half chorus`. */
 export const KINDS: Readonly<Record<string, string>> = {
   half: 'Half',
