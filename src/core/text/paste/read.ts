@@ -68,22 +68,31 @@ const candidatesOf = (rows: readonly string[]): Candidate[] => {
     isForReading(row) ? lineOf(row, letters && !/\bV\d{0,2}\b|\bverse/i.test(row)) : undefined,
   );
   const plain = lines.map((line) => (line ? readingsOf(line, 'plain') : [NOTHING]));
-  const manners = MANNERS.map((manner) => {
-    const readings = lines.map((line, index) =>
-      !line || manner === 'plain' || isPlainly(line) ? plain[index]! : readingsOf(line, manner),
-    );
-    const cost = readings.reduce((sum, [best]) => sum + best!.cost, DOUBT[manner]);
-    return { readings, cost };
+  const bests = MANNERS.map((manner) =>
+    lines.map((line, index) =>
+      !line || manner === 'plain' || isPlainly(line)
+        ? plain[index]![0]!
+        : readingsOf(line, manner, 1)[0]!,
+    ),
+  );
+  const costs = MANNERS.map((manner, which) =>
+    bests[which]!.reduce((sum, { cost }) => sum + cost, DOUBT[manner]),
+  );
+  const manner = MANNERS[costs.indexOf(Math.min(...costs))]!;
+  return rows.map((bare, index) => {
+    const line = lines[index];
+    const [reading, ...rest] =
+      line && manner !== 'plain' ? readingsOf(line, manner) : plain[index]!;
+    const others = [...rest, ...bests.map((readings) => readings[index]!)];
+    return {
+      bare,
+      reading: reading!,
+      second: nextBest(reading!, others),
+      chords: chordBars(bare),
+      isEmpty: line === undefined && bare.length <= LONGEST_LINE,
+      isTooLong: bare.length > LONGEST_LINE,
+    };
   });
-  const { readings } = manners.reduce((best, one) => (one.cost < best.cost ? one : best));
-  return readings.map(([best, ...rest], index) => ({
-    bare: rows[index]!,
-    reading: best!,
-    second: nextBest(best!, [...rest, ...manners.map((one) => one.readings[index]![0]!)]),
-    chords: chordBars(rows[index]!),
-    isEmpty: lines[index] === undefined && rows[index]!.length <= LONGEST_LINE,
-    isTooLong: rows[index]!.length > LONGEST_LINE,
-  }));
 };
 
 /** Rules, and chords over the words of a song, say nothing of its form. */
@@ -94,10 +103,10 @@ const isForReading = (row: string): boolean =>
   !isChordLine(row);
 
 const nextBest = (best: Reading, others: readonly Reading[]): Reading | undefined => {
+  const near = others.filter((other) => other !== best && other.cost <= best.cost + NEARLY);
+  if (near.length === 0) return undefined;
   const said = signature(best);
-  return others
-    .filter((other) => signature(other) !== said && other.cost <= best.cost + NEARLY)
-    .sort((a, b) => a.cost - b.cost)[0];
+  return near.filter((other) => signature(other) !== said).sort((a, b) => a.cost - b.cost)[0];
 };
 
 const asLine = (text: string, line: number, found: Settled): PastedLine => {

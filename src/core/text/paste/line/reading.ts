@@ -1,28 +1,15 @@
 import { assembled, type Reading, type Taken } from './assemble';
 import { type Line, meaningsAt } from './line';
-import { COST, type Does, type Manner, type Step } from './step';
+import { COST, type Does, type Manner, type Start, type Step } from './step';
 import { stepsAt } from './steps';
 
-/** A section in the line, with a length, with a number of times. */
-type State = { readonly section: boolean; readonly bars: boolean; readonly times: boolean };
+/** What a line has had so far, as bits: a section, its length, its number of times. */
+const SECTION = 1;
+const BARS = 2;
+const TIMES = 4;
+const isOpen = (state: number): boolean => (state & (SECTION | BARS)) === SECTION;
 
-const STATES: readonly State[] = [
-  { section: false, bars: false, times: false },
-  { section: true, bars: false, times: false },
-  { section: true, bars: true, times: false },
-  { section: true, bars: false, times: true },
-  { section: true, bars: true, times: true },
-];
-
-const indexOf = (wanted: State): number =>
-  STATES.findIndex(
-    ({ section, bars, times }) =>
-      section === wanted.section && bars === wanted.bars && times === wanted.times,
-  );
-
-const OPEN = STATES.map(({ section, bars }) => section && !bars);
-
-/** So many ways to each place are kept. */
+/** So many ways to each place are kept where a second reading is wanted. */
 const KEPT = 3;
 
 /** How much less likely than the best a reading may be and still be one. */
@@ -35,20 +22,19 @@ type Way = {
   readonly from: number;
 };
 
-/** The best and the next that says something else. */
-const MOST_READINGS = 2;
-
 /**
  * The likeliest readings of a line: the cheapest ways through its tokens (Viterbi 1967), of which those
  * that come to the same are one.
  *
- * @returns one or two, the likelier first
+ * @param most 1 for the likeliest alone, 2 with the next that says something else
+ * @returns at least one, the likelier first
  */
-export const readingsOf = (line: Line, manner: Manner): readonly Reading[] => {
+export const readingsOf = (line: Line, manner: Manner, most: 1 | 2 = 2): readonly Reading[] => {
+  const kept = most === 1 ? 1 : KEPT;
   const count = line.tokens.length;
   const missing = isRow(line) ? COST.noLengthInRow : COST.noLength;
   // What is open has no length yet.
-  const closing = (state: number) => (OPEN[state] ? missing : 0);
+  const closing = (state: number) => (isOpen(state) ? missing : 0);
   const ways: (Way[] | undefined)[][] = Array.from({ length: count + 1 }, () => []);
   ways[0]![0] = [{ cost: 0, back: undefined, step: undefined, from: 0 }];
   for (let from = 0; from < count; from++) {
@@ -58,25 +44,25 @@ export const readingsOf = (line: Line, manner: Manner): readonly Reading[] => {
       const own = step.cost + (step.extra?.[manner] ?? 0);
       const there = ways[step.to]!;
       const { does } = step.does;
-      here.forEach((kept, state) => {
+      here.forEach((before, state) => {
         const next = after(state, step.does);
-        if (!kept || next === undefined) return;
+        if (!before || next === undefined) return;
         // Words of a song begin like sections: `Out on the water`.
-        const loose = does === 'words' && OPEN[state] && !line.pure ? step.cost / 2 : 0;
+        const loose = does === 'words' && isOpen(state) && !line.pure ? step.cost / 2 : 0;
         const more = own + loose + (does === 'start' ? closing(state) : 0);
-        for (const way of kept) {
+        for (const way of before) {
           there[next] ??= [];
-          keep(there[next], way.cost + more, way, step, from);
+          keep(there[next], kept, { cost: way.cost + more, back: way, step, from });
         }
       });
     }
   }
-  const ends = ways[count]!.flatMap((kept, state) =>
-    (kept ?? []).map((way) => ({ way, cost: way.cost + closing(state) })),
+  const ends = ways[count]!.flatMap((before, state) =>
+    (before ?? []).map((way) => ({ way, cost: way.cost + closing(state) })),
   ).sort((a, b) => a.cost - b.cost);
   const readings = new Map<string, Reading>();
   for (const { way, cost } of ends) {
-    if (readings.size === MOST_READINGS || cost > ends[0]!.cost + NEARLY) break;
+    if (readings.size === most || cost > ends[0]!.cost + NEARLY) break;
     const reading = assembled(line, pathTo(way), cost);
     const said = signature(reading);
     if (!readings.has(said)) readings.set(said, reading);
@@ -113,30 +99,21 @@ const pathTo = (end: Way): Taken[] => {
 };
 
 /** Keeps a way among the cheapest to a place. */
-const keep = (kept: Way[], cost: number, back: Way, step: Step, from: number): void => {
-  let at = kept.length;
-  while (at > 0 && kept[at - 1]!.cost > cost) at--;
-  if (at >= KEPT) return;
-  if (kept.length === KEPT) kept.pop();
-  kept.splice(at, 0, { cost, back, step, from });
+const keep = (ways: Way[], most: number, way: Way): void => {
+  let at = ways.length;
+  while (at > 0 && ways[at - 1]!.cost > way.cost) at--;
+  if (at >= most) return;
+  if (ways.length === most) ways.pop();
+  ways.splice(at, 0, way);
 };
 
 /** The state behind a step; nothing where the step cannot be made. */
 const after = (state: number, does: Does): number | undefined => {
-  const here = STATES[state]!;
-  if (does.does === 'start')
-    return indexOf({
-      section: true,
-      bars: does.start.bars !== undefined,
-      times: does.start.times !== undefined,
-    });
+  if (does.does === 'start') return SECTION | saidBy(does.start);
   if (does.does !== 'count') return state;
-  if (!here.section) return undefined;
-  if (does.bars !== undefined && here.bars) return undefined;
-  if (does.times !== undefined && here.times) return undefined;
-  return indexOf({
-    section: true,
-    bars: here.bars || does.bars !== undefined,
-    times: here.times || does.times !== undefined,
-  });
+  const said = saidBy(does);
+  return state & SECTION && !(state & said) ? state | said : undefined;
 };
+
+const saidBy = ({ bars, times }: Pick<Start, 'bars' | 'times'>): number =>
+  (bars === undefined ? 0 : BARS) | (times === undefined ? 0 : TIMES);
