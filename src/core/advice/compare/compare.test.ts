@@ -1,10 +1,9 @@
 import fc from 'fast-check';
 import { apply } from '../../base/document';
-import { NO_OVERRIDES } from '../../music/click';
 import { type RoadMap, roadMapKind } from '../../song/roadmap';
 import { forms } from '../../testing';
 import { parseShorthand, printShorthand } from '../../text/shorthand';
-import { aligned, difference, differencesInWords, keepingClick } from '.';
+import { aligned, difference, differencesInWords } from '.';
 
 const song = (text: string, prefix = 'n'): RoadMap => {
   let count = 0;
@@ -90,21 +89,13 @@ test('typing on in a text keeps the sections as they are: one field is one opera
   ]);
 });
 
-test('what is written anew as text keeps the click, which no text says', () => {
+test('a click that is changed in text is one operation of the song and of each section', () => {
   const map = song('A: 8\nB: 4');
-  const [a] = Object.values(map.sections);
-  const clickSettings = { ...NO_OVERRIDES, divide: 2 };
-  const designed: RoadMap = {
-    ...map,
-    click: { ...NO_OVERRIDES, pulses: 'off' },
-    sections: { ...map.sections, [a!.id]: { ...a!, clickSettings } },
-  };
-  const typed = song('Intro: 2\nA: 12\nB: 4', 'm');
-  const wanted = keepingClick(designed, aligned(designed, typed));
-  const applied = apply(roadMapKind, designed, difference(designed, wanted));
+  const typed = song('click pulses off\nA: 8; click divide 2\nB: 4', 'm');
+  const wanted = aligned(map, typed);
+  expect(difference(map, wanted).map(({ in: where }) => where)).toEqual(['click', 'sections']);
+  const applied = apply(roadMapKind, map, difference(map, wanted));
   if (!applied.ok) throw new Error(applied.problem.message);
-  const { click, sections } = applied.value.document;
-  expect(click.pulses).toBe('off');
-  expect(sections[a!.id]).toMatchObject({ bars: 12, clickSettings: { divide: 2 } });
-  expect(differencesInWords(map, designed)).toEqual(['Another click.', '“A” clicks differently.']);
+  expect(applied.value.document.click.pulses).toBe('off');
+  expect(differencesInWords(map, wanted)).toEqual(['Another click.', '“A” clicks differently.']);
 });

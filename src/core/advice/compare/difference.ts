@@ -40,21 +40,10 @@ const onOldGrids = (from: RoadMap['patterns'], to: RoadMap['patterns']): RoadMap
 const fitsIn = (short: readonly number[], long: readonly number[]): boolean =>
   long.every((parts, index) => parts === (short[Math.min(index, short.length - 1)] ?? 4));
 
-/** The second map, which has been aligned, with what no text can say as the first has it: the click. */
-export const keepingClick = (from: RoadMap, to: RoadMap): RoadMap => ({
-  ...to,
-  click: from.click,
-  sections: Object.fromEntries(
-    Object.entries(to.sections).map(([id, section]) => [
-      id,
-      { ...section, clickSettings: from.sections[id]?.clickSettings ?? null },
-    ]),
-  ),
-});
-
 /** The operations that make the first map into the second, which has been aligned to it. */
 export const difference = (from: RoadMap, to: RoadMap): Operation[] => [
   ...fieldChanges('start', undefined, from.start, to.start),
+  ...fieldChanges('click', undefined, from.click, to.click),
   ...(Object.keys(COLLECTIONS) as CollectionName[]).flatMap((where) =>
     collectionChanges(where, from, to),
   ),

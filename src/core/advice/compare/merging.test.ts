@@ -3,7 +3,7 @@ import { merge, type Operation, setFields } from '../../base/document';
 import { moveBy, setField } from '../../song/editing';
 import { COLLECTIONS, type CollectionName, type RoadMap, roadMapKind } from '../../song/roadmap';
 import { parseShorthand, printShorthand } from '../../text/shorthand';
-import { aligned, difference, keepingClick } from '.';
+import { aligned, difference } from '.';
 
 /**
  * Two people edit one song at once, one in rows, one in rows or in text, both from the same state.
@@ -71,7 +71,7 @@ const textEdit: fc.Arbitrary<Operation[]> = fc
   .map(([from, to]) => {
     const printed = printShorthand(BASE);
     const { map } = parseShorthand(printed.replace(from, to), () => `t${++ids}`);
-    return difference(BASE, keepingClick(BASE, aligned(BASE, map)));
+    return difference(BASE, aligned(BASE, map));
   });
 
 const edits = fc
@@ -151,7 +151,7 @@ test('one who sets where a fill lands and one who renames it in the text both ke
     printShorthand(BASE).replace('"toms"', '"snare"').replace('7.3 to 8.3', '7.2 to 8.2'),
     () => `t${++ids}`,
   );
-  const typed = difference(BASE, keepingClick(BASE, aligned(BASE, map)));
+  const typed = difference(BASE, aligned(BASE, map));
   const fill = { lands: 'nothing', name: 'snare' };
   for (const order of [
     [...lands, ...typed],

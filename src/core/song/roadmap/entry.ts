@@ -199,12 +199,18 @@ export const parseFeel = (text: string): Result<Feel> => {
     .filter(Boolean);
   const style: string[] = [];
   let feel: Feel = { backbeat: 'normal', swing: null, style: '' };
+  let divided = false;
   for (const word of words) {
     const known = word.toLowerCase();
     const swung = SWUNG.exec(known);
-    if (known === 'straight') feel = { ...feel, swing: null };
-    else if (known === 'half-time' || known === 'double-time') feel = { ...feel, backbeat: known };
-    else if (swung) {
+    if (known === 'half-time' || known === 'double-time') {
+      if (feel.backbeat !== 'normal' && feel.backbeat !== known)
+        return fail('invalid', 'Feel', 'A feel is half-time or double-time, not both.');
+      feel = { ...feel, backbeat: known };
+    } else if (swung || known === 'straight') {
+      if (divided) return fail('invalid', 'Feel', 'A feel is straight or swung, in one way.');
+      divided = true;
+      if (!swung) continue;
       const of = swung[1] === 'sixteenths' ? 'sixteenths' : 'eighths';
       feel = { ...feel, swing: { of, ratio: Number(swung[2] ?? 2) } };
     } else style.push(word);

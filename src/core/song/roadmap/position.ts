@@ -48,11 +48,13 @@ const COUNTS: Readonly<Record<string, number>> = { e: 1 / 4, '&': 1 / 2, a: 3 / 
 /**
  * A position as it is typed: `7.3` bar 7 beat 3, `7.3&`, `7.3e`, `7.3a`, `7.3+1/3` for any other
  * part of a beat, `last.4`, `last-1.1`, `0.4` the last beat before bar 1 of 4/4. The beat is that of
- * the meter.
+ * the meter; a place that the meter no longer has is counted on from its last beat: `7.3+1/1` is beat 4
+ * of what is 3/4 now.
  */
 export const positionText = ({ bar, ticks: offset }: Position, meter: Meter): string => {
   const beat = beatTicks(meter);
-  const gone = Math.floor(offset / beat);
+  // A place that its meter no longer has is counted from the last beat.
+  const gone = Math.min(Math.floor(offset / beat), meter.numerator - 1);
   const rest = offset - gone * beat;
   const word = Object.keys(COUNTS).find((one) => COUNTS[one]! * beat === rest);
   return `${barText(bar)}.${gone + 1}${rest === 0 ? '' : (word ?? `+${fraction(rest, beat)}`)}`;
@@ -69,7 +71,7 @@ const fraction = (part: number, whole: number): string => {
 const divisor = (a: number, b: number): number => (b === 0 ? a : divisor(b, a % b));
 
 const POSITION =
-  /^(?:(\d{1,4})|last(?:-(\d{1,4}))?)(?:\.(\d{1,2})([e&a]|\+(\d{1,5})\/(\d{1,5}))?)?$/;
+  /^(?:(\d{1,4})|last(?:-(\d{1,4}))?)(?:\.(\d{1,2})([e&a]|\+(\d{1,7})\/(\d{1,5}))?)?$/;
 const HELP = 'Type a place like 7.3 (bar 7, beat 3), 7.3&, or last.4.';
 
 /**
@@ -90,15 +92,17 @@ export const parsePosition = (text: string, meterAt: (bar: number) => Meter): Re
       `A bar of ${meter.numerator}/${meter.denominator} has beats 1 to ${meter.numerator}.`,
     );
   }
-  const part = partOf(match, beatTicks(meter));
+  // Behind the last beat: a place that the meter had before.
+  const most = beat === meter.numerator ? Number.POSITIVE_INFINITY : beatTicks(meter);
+  const part = partOf(match, beatTicks(meter), most);
   if (part === undefined) return fail('invalid', 'Place', HELP);
   return ok({ bar, ticks: (beat - 1) * beatTicks(meter) + part });
 };
 
-const partOf = (match: RegExpExecArray, beat: Ticks): number | undefined => {
+const partOf = (match: RegExpExecArray, beat: Ticks, most: number): number | undefined => {
   if (!match[4]) return 0;
   const word = COUNTS[match[4]];
   if (word !== undefined) return word * beat;
   const part = (Number(match[5]) * beat) / Number(match[6]);
-  return Number.isInteger(part) && part < beat ? part : undefined;
+  return Number.isInteger(part) && part < most ? part : undefined;
 };

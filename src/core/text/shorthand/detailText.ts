@@ -20,13 +20,14 @@ import {
   type Variation,
 } from '../../song/roadmap';
 import type { MeterAt } from '../../song/timeline';
+import type { NameOf } from './names';
 import { saidOf, saidText } from './properties';
-import { quote } from './text';
+import { quote, type Reference, referenceText } from './text';
 
 type Context = {
   readonly meterAt: MeterAt;
   readonly unit: NoteValue;
-  readonly nameOf: (id: string) => string | undefined;
+  readonly nameOf: NameOf;
 };
 
 const join = (...words: (string | false | null | undefined)[]): string =>
@@ -40,7 +41,14 @@ const place = (position: Position, { meterAt }: Context): string =>
 const until = (to: Position | 'end' | null, context: Context): string =>
   to === null ? '' : `to ${to === 'end' ? 'end' : place(to, context)}`;
 
-const played = (name: string | undefined): string => (name ? `plays ${quote(name)}` : '');
+/** Always in quotes: it stands among other words. */
+const inWords = (reference: Reference): string => referenceText(reference, quote(reference.name));
+
+const played = (reference: Reference | undefined): string =>
+  reference ? `plays ${inWords(reference)}` : '';
+
+/** Said of passes that differ in nothing yet. */
+export const AS_WRITTEN = 'as written';
 
 type Printers = {
   readonly [Name in DetailName]: (detail: Details[Name], context: Context) => string;
@@ -77,7 +85,7 @@ const PRINTERS: Printers = {
     return join(
       'from',
       place(at, context),
-      name !== undefined && `groove ${quote(name)}`,
+      name !== undefined && `groove ${inWords(name)}`,
       simile && 'simile',
       until(to, context),
       everyText(every),
@@ -120,15 +128,17 @@ const PRINTERS: Printers = {
       toBar !== null && `to ${toBar}`,
       onText(passes),
     ),
-  variations: (variation: Variation, { unit, nameOf }) =>
-    `pass ${passesText(variation.passes)}: ${saidText(
+  variations: (variation: Variation, { unit, nameOf }) => {
+    const said = saidText(
       {
         ...saidOf(variation, nameOf),
         ...(variation.tacet !== null && { tacet: variation.tacet }),
         ...(variation.click !== null && { click: variation.click }),
       },
       unit,
-    ).join(', ')}`,
+    );
+    return `pass ${passesText(variation.passes)}: ${said.join(', ') || AS_WRITTEN}`;
+  },
 };
 
 const ORDER: readonly DetailName[] = [

@@ -5,6 +5,7 @@
 export { detailText } from './detailText';
 export { roadMapFrom } from './from';
 export * from './mend';
+export { namesIn } from './names';
 export * from './parse';
 export * from './print';
-export { namesIn, saidOf, saidText } from './properties';
+export { saidOf, saidText } from './properties';

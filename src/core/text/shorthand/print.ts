@@ -8,10 +8,12 @@ import {
   tempoText,
 } from '../../song/roadmap';
 import { type MeterAt, writtenMeters } from '../../song/timeline';
+import { clickText } from './clicks';
 import { detailTexts } from './detailText';
+import { type NameOf, namesIn } from './names';
 import { patternLines } from './patterns';
-import { namesIn, saidOf, saidText } from './properties';
-import { nameText, quote } from './text';
+import { saidOf, saidText } from './properties';
+import { nameText, quote, referenceText } from './text';
 
 /**
  * A road map as short-hand: the song's line, a line for each part, then a line for each section,
@@ -22,14 +24,22 @@ export const printShorthand = (map: RoadMap): string => {
     map,
     details: detailsBySection(map),
     meters: writtenMeters(map),
+    nameOf: namesIn(map),
   };
-  return [songLine(map), ...patternLines(map), ...partLines(map), ...formLines(context)].join('\n');
+  return [
+    songLine(map),
+    ...clickLine(map),
+    ...patternLines(map, context.nameOf),
+    ...partLines(context),
+    ...formLines(context),
+  ].join('\n');
 };
 
 type Printing = {
   readonly map: RoadMap;
   readonly details: ReturnType<typeof detailsBySection>;
   readonly meters: ReadonlyMap<string, MeterAt>;
+  readonly nameOf: NameOf;
 };
 
 const songLine = ({ start }: RoadMap): string => {
@@ -48,10 +58,15 @@ const songLine = ({ start }: RoadMap): string => {
     .join(', ');
 };
 
-const partLines = (map: RoadMap): string[] =>
+const clickLine = ({ click }: RoadMap): string[] => {
+  const text = clickText(click);
+  return text ? [text] : [];
+};
+
+const partLines = ({ map, nameOf }: Printing): string[] =>
   partsOf(map).map((part) => {
-    const said = saidText(saidOf(part, namesIn(map)), map.start.tempo.unit);
-    return `part ${nameText(part.name)}${said.length > 0 ? ` = ${said.join(', ')}` : ''}`;
+    const said = saidText(saidOf(part, nameOf), map.start.tempo.unit);
+    return `part ${referenceText(nameOf(part.id)!)}${said.length > 0 ? ` = ${said.join(', ')}` : ''}`;
   });
 
 const formLines = (printing: Printing): string[] => {
@@ -81,10 +96,9 @@ const formLines = (printing: Printing): string[] => {
   return lines;
 };
 
-const sectionLine = ({ map, details, meters }: Printing, id: string): string => {
+const sectionLine = ({ map, details, meters, nameOf }: Printing, id: string): string => {
   const section = map.sections[id]!;
   const unit = map.start.tempo.unit;
-  const nameOf = namesIn(map);
   const items = saidText(
     {
       ...saidOf(section, nameOf),
@@ -100,5 +114,6 @@ const sectionLine = ({ map, details, meters }: Printing, id: string): string => 
     nameOf,
   });
   const head = `${nameText(section.name)}:${items.length > 0 ? ` ${items.join(', ')}` : ''}`;
-  return [head, ...inside].join('; ');
+  const click = section.clickSettings ? clickText(section.clickSettings) : undefined;
+  return [head, ...inside, ...(click ? [click] : [])].join('; ');
 };

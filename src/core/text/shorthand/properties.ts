@@ -11,7 +11,6 @@ import {
   parseMeter,
   parseTempo,
   parseWhole,
-  type RoadMap,
   type Snares,
   type Sticks,
   snaresSchema,
@@ -21,7 +20,19 @@ import {
   tempoText,
   timekeeperSchema,
 } from '../../song/roadmap';
-import { cut, nameText, type Piece, quote, readName, trimmed } from './text';
+import type { NameOf } from './names';
+import {
+  cut,
+  IN_QUOTES,
+  type Piece,
+  quote,
+  type Reference,
+  readName,
+  readQuoted,
+  readReference,
+  referenceText,
+  trimmed,
+} from './text';
 
 /** What can be said of a section, a part, or some passes of a section. */
 export type Said = {
@@ -35,10 +46,8 @@ export type Said = {
   sticks?: Sticks;
   snares?: Snares;
   phrase?: number;
-  /** The name of the part. */
-  part?: string;
-  /** The name of the pattern. */
-  groove?: string;
+  part?: Reference;
+  groove?: Reference;
   tacet?: boolean;
   click?: boolean;
   vamp?: { cue: string };
@@ -46,15 +55,12 @@ export type Said = {
   notes?: string;
 };
 
-/** The name of a part or a pattern by its id. */
-type NameOf = (id: string) => string | undefined;
-
 /** The items that are printed, in their order; nothing for what is not said. */
 export const saidText = (said: Said, unit: NoteValue): string[] =>
   [
     said.bars !== undefined && String(said.bars),
     said.times !== undefined && said.times !== 1 && `x ${said.times}`,
-    said.part !== undefined && `part ${nameText(said.part)}`,
+    said.part !== undefined && `part ${referenceText(said.part)}`,
     said.level && `level ${levelText(said.level)}`,
     said.tempo && `tempo ${tempoText(said.tempo, unit)}`,
     said.meter && `in ${meterText(said.meter)}`,
@@ -62,7 +68,7 @@ export const saidText = (said: Said, unit: NoteValue): string[] =>
     said.timekeeper && `timekeeper ${said.timekeeper}`,
     said.sticks && `with ${said.sticks}`,
     said.snares && `snares ${said.snares}`,
-    said.groove !== undefined && `groove ${nameText(said.groove)}`,
+    said.groove !== undefined && `groove ${referenceText(said.groove)}`,
     said.phrase !== undefined && `phrase ${said.phrase}`,
     said.tacet === true && 'tacet',
     said.tacet === false && 'drums',
@@ -131,15 +137,15 @@ const READERS: Readonly<Record<string, (text: string, unit: NoteValue) => Result
   with: as('sticks', oneOf(sticksSchema)),
   snares: as('snares', oneOf(snaresSchema)),
   phrase: as('phrase', (text) => ok(parseWhole(text))),
-  part: as('part', named),
-  groove: as('groove', named),
+  part: as('part', referred),
+  groove: as('groove', referred),
   tacet: nothing({ tacet: true }),
   drums: nothing({ tacet: false }),
   no: (text) =>
     text.trim().toLowerCase() === 'click' ? ok({ click: false }) : fail('invalid', '', HELP),
   click: nothing({ click: true }),
   recorded: as('inRecording', readMoment),
-  note: as('notes', named),
+  note: as('notes', inQuotes),
   vamp: (text) => ok({ vamp: { cue: readName({ text, column: 0 }) } }),
 };
 
@@ -157,9 +163,14 @@ function readMoment(text: string): Result<number> {
   return ok(parseClock(text) ?? Number.NaN);
 }
 
-function named(text: string): Result<string | null> {
-  const name = readName({ text, column: 0 });
-  return ok(name === '' ? null : name);
+function referred(text: string): Result<Reference | null> {
+  const reference = readReference({ text, column: 0 });
+  return ok(reference.name === '' ? null : reference);
+}
+
+function inQuotes(text: string): Result<string> {
+  const words = readQuoted(text);
+  return words === undefined ? fail('invalid', '', IN_QUOTES) : ok(words);
 }
 
 function readFeel(text: string): Result<Feel> {
@@ -174,8 +185,14 @@ function readFeel(text: string): Result<Feel> {
 export const readItems = (
   piece: Piece,
   unit: NoteValue,
-): { readonly said: Said; readonly problems: readonly (Piece & { message: string })[] } => {
+): {
+  readonly said: Said;
+  /** Where each of it stands. */
+  readonly at: ReadonlyMap<string, Piece>;
+  readonly problems: readonly (Piece & { message: string })[];
+} => {
   const said: Said = {};
+  const at = new Map<string, Piece>();
   const problems: (Piece & { message: string })[] = [];
   for (const item of cut(piece, ',').map(trimmed)) {
     if (item.text === '') continue;
@@ -183,9 +200,12 @@ export const readItems = (
     if (!read.ok) problems.push({ ...item, message: read.problem.message });
     else if (Object.keys(read.value).some((key) => key in said))
       problems.push({ ...item, message: 'This is said twice.' });
-    else Object.assign(said, read.value);
+    else {
+      Object.assign(said, read.value);
+      for (const key of Object.keys(read.value)) at.set(key, item);
+    }
   }
-  return { said, problems };
+  return { said, at, problems };
 };
 
 /** What is said by a field of a record of the same name. */
@@ -239,8 +259,3 @@ export const saidOf = (
     ]),
   ) as Said;
 };
-
-export const namesIn =
-  (map: RoadMap): NameOf =>
-  (id) =>
-    (map.parts[id] ?? map.patterns[id])?.name;

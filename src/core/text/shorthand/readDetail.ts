@@ -17,8 +17,9 @@ import {
   parseTempo,
   timekeeperSchema,
 } from '../../song/roadmap';
+import { AS_WRITTEN } from './detailText';
 import { readItems, type Said } from './properties';
-import { cut, type Piece, trimmed, type Word, wordsOf } from './text';
+import { cut, IN_QUOTES, type Piece, type Reference, trimmed, type Word, wordsOf } from './text';
 
 /** A detail that was read: its collection and the fields it says. */
 export type ReadDetail = {
@@ -26,8 +27,10 @@ export type ReadDetail = {
   readonly fields: Readonly<Record<string, unknown>>;
   /** For a difference by pass: what is said of it, with part and groove by their names. */
   readonly said?: Said;
-  /** The name of the pattern that a fill or a hit plays, or that a change of groove goes to. */
-  readonly pattern?: string;
+  /** The pattern that a fill or a hit plays, or that a change of groove goes to. */
+  readonly pattern?: Reference;
+  /** Where part, groove and pattern are named. */
+  readonly named?: ReadonlyMap<string, Piece>;
 };
 
 export type Trouble = Piece & { readonly message: string };
@@ -67,8 +70,8 @@ const checked = (
   fields: Record<string, unknown>,
   at: Piece,
 ): Result<ReadDetail> & { at?: Piece } => {
-  const { pattern, ...rest } = fields;
-  const named = typeof pattern === 'string' && pattern !== '' ? { pattern } : {};
+  const { pattern, ...rest } = fields as { pattern?: Reference & { at: Piece } };
+  const named = pattern ? { pattern, named: new Map([['pattern', pattern.at]]) } : {};
   const parsed = DETAILS[where].safeParse({
     ...rest,
     ...('pattern' in named && where === 'grooveChanges' && { groove: 'x' }),
@@ -88,17 +91,31 @@ type Cursor = {
   readonly take: (...words: string[]) => boolean;
   /** Takes the next word if it stands in quotes. */
   readonly quoted: () => string;
+  /** A name, in quotes or up to one of these words, with `#2` where it is the second of its name. */
+  readonly reference: (...stops: string[]) => (Reference & { readonly at: Piece }) | undefined;
   /** All words up to one of these. */
   readonly until: (...stops: string[]) => string;
   readonly refuse: (message: string, at?: Piece) => undefined;
   readonly trouble: () => Trouble | undefined;
 };
 
+/** Words like `#2`, which end a name. */
+const numbersIn = (words: readonly Word[]): string[] =>
+  words.flatMap(({ text, quoted }) => (!quoted && /^#[1-9]\d{0,3}$/.test(text) ? [text] : []));
+
 const cursorOver = (words: readonly Word[], whole: Piece): Cursor => {
   let at = 0;
   let trouble: Trouble | undefined;
   const peek = () => words[at];
   const is = (word: string) => !peek()?.quoted && peek()?.text.toLowerCase() === word;
+  const until = (...stops: string[]) => {
+    const from = at;
+    while (peek() && !peek()!.quoted && !stops.some(is)) at++;
+    return words
+      .slice(from, at)
+      .map(({ text }) => text)
+      .join(' ');
+  };
   return {
     peek,
     next: () => words[at++],
@@ -109,14 +126,15 @@ const cursorOver = (words: readonly Word[], whole: Piece): Cursor => {
       return true;
     },
     quoted: () => (peek()?.quoted ? words[at++]!.text : ''),
-    until: (...stops) => {
-      const from = at;
-      while (peek() && !peek()!.quoted && !stops.some(is)) at++;
-      return words
-        .slice(from, at)
-        .map(({ text }) => text)
-        .join(' ');
+    reference: (...stops) => {
+      const first = peek();
+      const name = first?.quoted ? words[at++]!.text : until(...stops, ...numbersIn(words));
+      if (!first || name === '') return undefined;
+      const number = /^#([1-9]\d{0,3})$/.exec(peek()?.quoted ? '' : (peek()?.text ?? ''));
+      if (number) at++;
+      return { name, number: Number(number?.[1] ?? 1), at: first };
     },
+    until,
     refuse: (message, place = words[Math.min(at, words.length - 1)] ?? whole) => {
       trouble ??= { text: place.text, column: place.column, message };
       return undefined;
@@ -208,8 +226,7 @@ const hit: Reader = (cursor, reading, kind) => ({
 
 /** What is struck: a pattern by its name, or one of the usual ways. */
 const hitPlays = (cursor: Cursor): object => {
-  const pattern = cursor.quoted();
-  if (pattern) return { pattern };
+  if (cursor.peek()?.quoted) return { pattern: cursor.reference() };
   const first = cursor.peek();
   const words = [cursor.next()?.text.toLowerCase()];
   // “and bass” belongs to it, “and beat” does not.
@@ -238,10 +255,9 @@ const fermata: Reader = (cursor, reading) => {
 };
 
 const grooveChange = (cursor: Cursor, reading: Reading, at: unknown) => {
-  const named = cursor.take('groove')
-    ? cursor.quoted() || cursor.until('simile', 'to', 'every', 'on')
-    : undefined;
-  if (named === '') cursor.refuse('Say which groove.');
+  const isNamed = cursor.take('groove');
+  const named = isNamed ? cursor.reference('simile', 'to', 'every', 'on') : undefined;
+  if (isNamed && !named) cursor.refuse('Say which groove.');
   return {
     at,
     pattern: named,
@@ -259,10 +275,12 @@ const READERS: Readonly<Record<string, Reader>> = {
       {
         to: toEnd(cursor, reading),
         every: every(cursor),
-        plays: () => ({ pattern: cursor.quoted() || cursor.until(...CLAUSES) }),
+        plays: () => ({ pattern: cursor.reference(...CLAUSES) }),
         over: () => ({ leaves: oneOf(cursor, LEAVES) }),
         lands: () => ({ lands: oneOf(cursor, LANDINGS) }),
-        note: () => ({ notes: cursor.quoted() }),
+        note: () => ({
+          notes: cursor.peek()?.quoted ? cursor.quoted() : (cursor.refuse(IN_QUOTES) ?? ''),
+        }),
       },
       'name',
     ),
@@ -344,7 +362,9 @@ const readVariation = (piece: Piece, unit: NoteValue): Result<ReadDetail> & { at
   const read = parsePasses(head!.text.replace(/^pass(es)?/i, ''));
   if (!read.ok || !body)
     return { ...fail('invalid', '', 'Write it like pass 2: 20 bars, level 5.'), at: piece };
-  const { said, problems } = readItems(body, unit);
+  if (body.text.trim().toLowerCase() === AS_WRITTEN)
+    return checked('variations', { passes: read.value }, piece);
+  const { said, at, problems } = readItems(body, unit);
   if (problems[0]) return { ...fail('invalid', '', problems[0].message), at: problems[0] };
   const allowed = [
     'bars',
@@ -364,12 +384,14 @@ const readVariation = (piece: Piece, unit: NoteValue): Result<ReadDetail> & { at
   const { part: _, groove: __, ...rest } = said;
   return {
     ...checked('variations', { ...rest, passes: read.value }, piece),
-    ...withSaid(rest, read.value, said),
+    ...withSaid(rest, read.value, said, at),
   };
 };
 
-const withSaid = (rest: object, passes: Passes, said: Said) => {
+const withSaid = (rest: object, passes: Passes, said: Said, named: ReadonlyMap<string, Piece>) => {
   const whole = { ...rest, passes };
   const parsed = DETAILS.variations.safeParse({ ...whole, id: 'x', section: 'x' });
-  return parsed.success ? { value: { where: 'variations' as const, fields: whole, said } } : {};
+  return parsed.success
+    ? { value: { where: 'variations' as const, fields: whole, said, named } }
+    : {};
 };

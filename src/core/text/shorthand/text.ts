@@ -9,6 +9,9 @@ export type TextProblem = {
   readonly message: string;
 };
 
+/** A part or a pattern by its name; of several of one name the first, second and so on. */
+export type Reference = { readonly name: string; readonly number: number };
+
 /** A line that begins with one of these and has nothing behind its colon is no section. */
 const BLOCKS = ['repeat', 'ending'] as const;
 
@@ -20,7 +23,7 @@ const BLOCKS = ['repeat', 'ending'] as const;
  */
 export const cut = (
   piece: Piece,
-  separator: ',' | ';' | ':',
+  separator: ',' | ';' | ':' | '=',
   most = Number.POSITIVE_INFINITY,
 ): Piece[] => {
   const { text, column } = piece;
@@ -83,8 +86,72 @@ export const nameText = (name: string): string =>
     ? name
     : quote(name);
 
+const NUMBERED = /^(.*\S)\s+#(\d{1,4})$/su;
+
+/**
+ * A part or a pattern by its name.
+ *
+ * @param written the name as it stands there
+ * @example referenceText({ name: 'Train', number: 2 }) // => 'Train #2'
+ * @example referenceText({ name: 'Take #2', number: 1 }) // => '"Take #2"'
+ */
+export const referenceText = (
+  { name, number }: Reference,
+  written = NUMBERED.test(name) ? quote(name) : nameText(name),
+): string => (number > 1 ? `${written} #${number}` : written);
+
+/** A reference as typed; the inverse of `referenceText`. */
+export const readReference = (piece: Piece): Reference => {
+  const { text, column } = trimmed(piece);
+  const [, name, number] = NUMBERED.exec(text) ?? [];
+  return name && Number(number) > 0
+    ? { name: readName({ text: name, column }), number: Number(number) }
+    : { name: readName(piece), number: 1 };
+};
+
 const isWord = (name: string, word: string): boolean =>
   name.toLowerCase() === word || name.toLowerCase().startsWith(`${word} `);
+
+/**
+ * A line with straight quotes where it had others, letter for letter; what stands within straight quotes
+ * stays as it is.
+ */
+export const straightened = (line: string): string => {
+  if (!/[“”„‟«»]/.test(line)) return line;
+  let open: 'straight' | 'other' | undefined;
+  let escaped = false;
+  return line.replaceAll(/["“”„‟«»\\]/g, (mark, at: number) => {
+    const isEscaped = escaped && line[at - 1] === '\\';
+    escaped = mark === '\\' && !isEscaped;
+    if (mark === '\\' || isEscaped) return mark;
+    if (mark === '"') {
+      if (open !== 'other') open = open ? undefined : 'straight';
+      return mark;
+    }
+    if (open === 'straight') return mark;
+    open = open ? undefined : 'other';
+    return '"';
+  });
+};
+
+/** Where a quote opens that nothing closes. */
+export const openQuote = ({ text, column }: Piece): Piece | undefined => {
+  let open = -1;
+  for (let at = 0; at < text.length; at++) {
+    if (text[at] === '\\' && open >= 0) at++;
+    else if (text[at] === '"') open = open < 0 ? at : -1;
+  }
+  return open < 0 ? undefined : { text: text.slice(open), column: column + open };
+};
+
+/** Said where a note stands without quotes. */
+export const IN_QUOTES = 'Put the words of a note in quotes: note "…".';
+
+/** Words in quotes; nothing where they stand without. */
+export const readQuoted = (text: string): string | undefined => {
+  const words = wordsOf(trimmed({ text, column: 0 }));
+  return words.length === 1 && words[0]!.quoted ? words[0]!.text : undefined;
+};
 
 /** A name as typed, with or without quotes. */
 export const readName = (piece: Piece): string => {

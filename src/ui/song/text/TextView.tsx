@@ -2,7 +2,7 @@
 
 import { Button, Textarea, UnstyledButton } from '@mantine/core';
 import { type ChangeEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { aligned, difference, keepingClick } from '@/core/advice/compare';
+import { aligned, difference } from '@/core/advice/compare';
 import { parseDocument } from '@/core/base/document';
 import { sentence } from '@/core/base/result';
 import { type RoadMap, roadMapKind } from '@/core/song/roadmap';
@@ -89,7 +89,7 @@ export const TextView = ({ onPreview }: Props) => {
     good: string,
   ): { readonly base: Base; readonly refused: string | undefined } => {
     const parsed = parseShorthand(good, newId);
-    const wanted = keepingClick(base.map, aligned(base.map, parsed.map));
+    const wanted = aligned(base.map, parsed.map);
     const problem = edit(difference(base.map, wanted), true);
     if (problem) return { base, refused: sentence(problem) };
     const next = { text: good, map: wanted, printed: printShorthand(wanted) };
