@@ -65,7 +65,10 @@ export const Paste = ({ map, edit, onPreview, onDone }: Props) => {
   };
   const use = (how: 'replace' | 'append') => {
     const taken = mapFromPasted(lines, decisions, newId);
-    const wanted = how === 'replace' ? aligned(map, { ...taken, parts: map.parts, click: map.click }) : undefined;
+    const wanted =
+      how === 'replace'
+        ? aligned(map, { ...taken, parts: map.parts, click: map.click })
+        : undefined;
     const operations = wanted ? difference(map, wanted) : appended(map, taken);
     if (edit(operations) !== undefined) return;
     keep(undefined);
