@@ -206,11 +206,15 @@ test('a song exported as MIDI is opened again: what was understood is shown, the
     .locator('input[type=file]')
     .setInputFiles({ name: 'boat.mid', mimeType: 'audio/midi', buffer: bytesOf(path) });
   const understood = page.getByTestId('understood');
-  await expect(understood).toContainText('Last Boat, 93 bars');
+  await expect(understood).toContainText('93 bars');
+  await expect(page.getByLabel('Title of the new song')).toHaveValue('Last Boat');
   await expect(understood).toContainText(/at most \d\.\d ms off/);
   await expect(understood).toContainText('is a count-in of 4 beats');
   await page.getByLabel('Tempos may be off by').selectOption('1 ms');
   await expect(understood).toContainText(/at most 0\.\d ms off/);
+  await page.getByLabel('Title of the new song').fill(' ');
+  await expect(understood).toContainText('A song needs a title.');
+  await page.getByLabel('Title of the new song').fill('Last Boat as heard');
   await page.getByRole('button', { name: 'Keep it as a new song' }).click();
   await page.waitForURL(/songs\/./);
   await expect(page.getByTestId('length')).toContainText('93 bars');
@@ -226,7 +230,7 @@ test('a message from the band is opened as a file', async ({ page }) => {
     buffer: Buffer.from('Intro - 8 bars drums only\nV1 16\nCH x2 (8)\nwear black\n'),
   });
   const understood = page.getByTestId('understood');
-  await expect(understood).toContainText('from Odile, 40 bars');
+  await expect(understood).toContainText('40 bars');
   await expect(understood).toContainText('wear black');
 });
 

@@ -1,9 +1,10 @@
 'use client';
 
-import { Button, FileButton, Group, Text } from '@mantine/core';
+import { Button, FileButton, Group, Text, TextInput } from '@mantine/core';
 import { IconDownload, IconFolderOpen } from '@tabler/icons-react';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
+import { LONGEST_NAME } from '@/core/base/fields';
 import { type Result, sentence } from '@/core/base/result';
 import type { Opened } from '@/core/files/imports';
 import { compile } from '@/core/song/timeline';
@@ -44,10 +45,10 @@ export const FromFile = ({ band }: { readonly band: string }) => {
     setReading(false);
     if (file.current === chosen) setOpened(read);
   };
-  const keep = async () => {
+  const keep = async (title: string) => {
     if (!opened?.ok) return;
     const { writeSongFile } = await import('@/core/files/sheet');
-    const { title, arrangements, band: whole } = opened.value;
+    const { arrangements, band: whole } = opened.value;
     if (whole !== undefined) {
       const restored = await call('POST', `/api/bands/${band}/file`, { text: whole });
       if (!restored.ok) return setRefused(restored.sentence);
@@ -102,30 +103,45 @@ export const FromFile = ({ band }: { readonly band: string }) => {
           }}
         />
       )}
-      {opened?.ok && <Understood opened={opened.value} onKeep={keep} />}
+      {opened?.ok && <Understood key={opened.value.title} opened={opened.value} onKeep={keep} />}
       {opened && !opened.ok && <p role="alert">{sentence(opened.problem)}</p>}
       {refused && <p role="alert">{refused}</p>}
     </div>
   );
 };
 
-type Props = { readonly opened: Opened; readonly onKeep: () => void };
+type Props = { readonly opened: Opened; readonly onKeep: (title: string) => void };
 
 /** What is in a file, what was guessed, what was left out. */
 const Understood = ({ opened, onKeep }: Props) => {
-  const { title, arrangements, found, guessed, left } = opened;
+  const { arrangements, found, guessed, left } = opened;
+  const [title, setTitle] = useState(opened.title);
+  const isSong = opened.band === undefined;
   const bars = arrangements.map(({ map }) => compile(map).bars.length);
   return (
     <div className={classes.understood} data-testid="understood">
-      <p>
+      {isSong ? (
+        <TextInput
+          label="Title of the new song"
+          value={title}
+          maxLength={LONGEST_NAME}
+          error={title.trim() === '' && 'A song needs a title.'}
+          onChange={({ currentTarget }) => setTitle(currentTarget.value)}
+        />
+      ) : (
         <strong className="name">{title}</strong>
-        {bars.length > 0 && `, ${bars.join(' and ')} bars`}
-      </p>
+      )}
+      {bars.length > 0 && <p>{`${bars.join(' and ')} bars`}</p>}
       <Said title="What is there" list={found} />
       <Said title="What was guessed" list={guessed} />
       <Said title="What was left out" list={left} />
-      <Button variant="filled" size="xs" onClick={onKeep}>
-        {opened.band === undefined ? 'Keep it as a new song' : 'Put all of it into this band'}
+      <Button
+        variant="filled"
+        size="xs"
+        disabled={isSong && title.trim() === ''}
+        onClick={() => onKeep(title.trim())}
+      >
+        {isSong ? 'Keep it as a new song' : 'Put all of it into this band'}
       </Button>
     </div>
   );

@@ -1,8 +1,8 @@
 import { LONGEST_NAME } from '../../base/fields';
 import { cutText } from '../../base/plainText';
+import { fail, ok, type Result } from '../../base/result';
 import { VOICES } from '../../music/kit';
 import {
-  barTicks,
   type Meter,
   meterSchema,
   NOTE_VALUES,
@@ -13,11 +13,18 @@ import type { Hit } from './grooves';
 import { FASTEST_QUARTERS, SLOWEST_QUARTERS } from './tempoFit';
 import { at, childrenOf, type Element, numberAt } from './xml';
 
-/** A measure as it is written, with all that it says of the form. */
-export type Measure = {
+/** A measure as a reader counts it, with all that it says of the form. */
+export type Measure = Said & {
+  /** As long as what is in it. */
   readonly meter: Meter;
-  /** Quarters a minute that hold in it. */
+  /** Quarters a minute that hold in it; where they change, their mean: its bar lines are right. */
   readonly tempo: number;
+  /** In our ticks from its bar line. */
+  readonly hits: readonly Hit[];
+};
+
+/** What one part says of a measure. */
+export type Said = {
   readonly name: string | undefined;
   readonly forward: boolean;
   /** How often a repeat that ends here is played. */
@@ -25,10 +32,22 @@ export type Measure = {
   readonly endingStart: readonly number[] | undefined;
   readonly endingStop: boolean;
   readonly cues: readonly { readonly ticks: number; readonly words: string }[];
-  /** In our ticks from its bar line. */
-  readonly hits: readonly Hit[];
   readonly jumps: Jumps;
 };
+
+/** A measure of one part. */
+export type PartMeasure = Said & {
+  /** The meter that is written. */
+  readonly meter: Meter;
+  /** What is in it, in our ticks; 0 where that is nothing, or a rest for the whole measure. */
+  readonly content: number;
+  /** Tempos that begin in it, in quarters a minute, or how many times the one before. */
+  readonly tempos: readonly { readonly ticks: number; readonly tempo: Tempo }[];
+  readonly hits: readonly Hit[];
+  readonly isImplicit: boolean;
+};
+
+type Tempo = { readonly quarters: number } | { readonly times: number };
 
 /** The signs by which a reader jumps. */
 export type Jumps = {
@@ -39,26 +58,35 @@ export type Jumps = {
   readonly back: 'start' | 'segno' | undefined;
 };
 
-export type Part = { readonly measures: Measure[]; readonly guessed: string[] };
+export type Part = {
+  readonly measures: readonly PartMeasure[];
+  readonly guessed: readonly string[];
+};
 
-type Running = { meter: Meter; tempo: number; divisions: number };
+type Running = { meter: Meter; divisions: number };
 
 /**
  * The measures of a part.
  *
  * @param keys General MIDI keys by the id of an instrument
  */
-export const measuresOf = (part: Element, keys: ReadonlyMap<string, number>): Part => {
+export const partMeasures = (
+  measures: readonly Element[],
+  keys: ReadonlyMap<string, number>,
+): Result<Part> => {
   const guessed: string[] = [];
-  const running: Running = {
-    meter: { numerator: 4, denominator: 4 },
-    tempo: 120,
-    divisions: 1,
-  };
-  const measures = childrenOf(part, 'measure').map((element, index) =>
-    measureOf(element, index + 1, running, keys, guessed),
-  );
-  return { measures, guessed };
+  const running: Running = { meter: { numerator: 4, denominator: 4 }, divisions: 1 };
+  const read: PartMeasure[] = [];
+  for (const [index, element] of measures.entries()) {
+    const divisions = childrenOf(element, 'attributes').map((one) => numberAt(one, 'divisions'));
+    const wrong = divisions.find((count) => count !== undefined && count <= 0);
+    if (wrong !== undefined) {
+      const message = `Measure ${index + 1} divides a quarter into ${wrong}: that is no score.`;
+      return fail('invalid', 'MusicXML file', message);
+    }
+    read.push(measureOf(element, index + 1, running, keys, guessed));
+  }
+  return ok({ measures: read, guessed });
 };
 
 const measureOf = (
@@ -67,55 +95,54 @@ const measureOf = (
   running: Running,
   keys: ReadonlyMap<string, number>,
   guessed: string[],
-): Measure => {
+): PartMeasure => {
   const hits: Hit[] = [];
   const cues: { ticks: number; words: string }[] = [];
+  const tempos: { ticks: number; tempo: Tempo }[] = [];
   const lines: Element[] = [];
   const jumps = { segno: false, coda: false, toCoda: false, fine: false };
   let back: Jumps['back'];
   let name: string | undefined;
-  let place = 0;
+  let [place, content, isRest] = [0, 0, false];
   const ticksAt = (divisions: number) =>
     Math.round((divisions * TICKS_PER_QUARTER) / running.divisions);
   for (const child of element.children) {
     if (child.name === 'attributes') attributes(child, running, number, guessed);
-    else if (child.name === 'note') place = noteAt(child, place, ticksAt, keys, hits);
-    else if (child.name === 'backup') place -= numberAt(child, 'duration') ?? 0;
+    else if (child.name === 'note') {
+      isRest ||= at(child, 'rest')?.attributes.measure === 'yes';
+      place = noteAt(child, place, ticksAt, keys, hits);
+    } else if (child.name === 'backup') place -= numberAt(child, 'duration') ?? 0;
     else if (child.name === 'forward') place += numberAt(child, 'duration') ?? 0;
     else if (child.name === 'barline') lines.push(child);
     else if (child.name === 'sound' || child.name === 'direction') {
       const said = directionOf(child);
-      if (said.tempo !== undefined) {
-        if (place > 0)
-          guessed.push(`The tempo changes within measure ${number}: it is put at its beginning.`);
-        running.tempo = Math.round(said.tempo * 1000) / 1000;
-      }
+      const offset = numberAt(child, 'offset') ?? 0;
+      const ticks = Math.max(0, ticksAt(place + offset));
+      if (said.tempo) tempos.push({ ticks, tempo: said.tempo });
       name ??= said.name;
       back ??= said.back;
       for (const sign of ['segno', 'coda', 'toCoda', 'fine'] as const) jumps[sign] ||= said[sign];
-      const offset = numberAt(child, 'offset') ?? 0;
-      const ticks = Math.max(0, ticksAt(place + offset));
       for (const words of said.cues) cues.push({ ticks, words });
     }
+    content = Math.max(content, place);
   }
-  const backward = lines
-    .flatMap((line) => childrenOf(line, 'repeat'))
-    .find(({ attributes: { direction } }) => direction === 'backward');
+  const repeats = lines.flatMap((line) => childrenOf(line, 'repeat'));
+  const backward = repeats.find(({ attributes: { direction } }) => direction === 'backward');
   const endings = lines.flatMap((line) => childrenOf(line, 'ending'));
   const start = endings.find(({ attributes: { type } }) => type === 'start');
   return {
     meter: running.meter,
-    tempo: running.tempo,
+    content: isRest ? 0 : ticksAt(content),
+    tempos,
     name,
-    forward: lines
-      .flatMap((line) => childrenOf(line, 'repeat'))
-      .some(({ attributes: { direction } }) => direction === 'forward'),
+    forward: repeats.some(({ attributes: { direction } }) => direction === 'forward'),
     backward: backward && Math.min(200, Math.max(2, Number(backward.attributes.times) || 2)),
     endingStart: start && passesIn(start.attributes.number ?? '1'),
     endingStop: endings.some(({ attributes: { type } }) => type !== 'start'),
     cues,
-    hits: hits.filter(({ ticks }) => ticks >= 0 && ticks < barTicks(running.meter)),
+    hits,
     jumps: { ...jumps, back },
+    isImplicit: element.attributes.implicit === 'yes',
   };
 };
 
@@ -148,15 +175,15 @@ const attributes = (element: Element, running: Running, number: number, guessed:
   else guessed.push(`The meter of measure ${number} is not read: the one before goes on.`);
 };
 
-type Said = Omit<Jumps, 'back'> & {
-  readonly tempo: number | undefined;
+type Direction = Omit<Jumps, 'back'> & {
+  readonly tempo: Tempo | undefined;
   readonly name: string | undefined;
   readonly back: Jumps['back'];
   readonly cues: readonly string[];
 };
 
 /** What a direction says, in signs, in sound and in words. */
-const directionOf = (element: Element): Said => {
+const directionOf = (element: Element): Direction => {
   const sound = element.name === 'sound' ? element : at(element, 'sound');
   const types = childrenOf(element, 'direction-type').flatMap(({ children }) => children);
   const named = (name: string) => types.filter((one) => one.name === name);
@@ -168,7 +195,7 @@ const directionOf = (element: Element): Said => {
   const sign = /^(accel|rit|rall)\.?$|^(d\.? ?[cs]\.?|da capo|dal segno|to coda|al coda|fine)\b/i;
   const told = Number(sound?.attributes.tempo);
   return {
-    tempo: [told, metronomeOf(named('metronome')[0])].find(isTempo),
+    tempo: tempoOf(told, named('metronome')[0]),
     name: named('rehearsal').map(({ text }) => text)[0] || undefined,
     segno: named('segno').length > 0 || has('segno'),
     coda: named('coda').length > 0 || has('coda'),
@@ -184,18 +211,37 @@ const directionOf = (element: Element): Said => {
   };
 };
 
-/** What can be a tempo in some note value. */
-const isTempo = (quarters: number | undefined): boolean =>
-  quarters !== undefined && quarters >= SLOWEST_QUARTERS && quarters <= FASTEST_QUARTERS;
+/** What is told to a player counts before what is printed. */
+const tempoOf = (told: number, metronome: Element | undefined): Tempo | undefined => {
+  if (isTempo(told)) return { quarters: Math.round(told * 1000) / 1000 };
+  const printed = metronomeOf(metronome);
+  return printed && (!('quarters' in printed) || isTempo(printed.quarters)) ? printed : undefined;
+};
 
-/** `quarter = 126`, in quarters a minute. */
-const metronomeOf = (element: Element | undefined): number | undefined => {
+/** What can be a tempo in some note value. */
+const isTempo = (quarters: number): boolean =>
+  quarters >= SLOWEST_QUARTERS && quarters <= FASTEST_QUARTERS;
+
+/** `quarter = 126`, or `quarter = dotted quarter`: the new value is as long as the old one was. */
+const metronomeOf = (element: Element | undefined): Tempo | undefined => {
+  const [first, second] = beatUnits(element);
+  if (first === undefined) return undefined;
+  if (second !== undefined) return { times: second / first };
   const perMinute = Number(/\d+(?:\.\d+)?/.exec(at(element, 'per-minute')?.text ?? '')?.[0]);
-  const plain = at(element, 'beat-unit')?.text.replace('16th', 'sixteenth');
-  const dotted = childrenOf(element, 'beat-unit-dot').length > 0;
-  const unit = NOTE_VALUES.find((value) => value === (dotted ? `dotted-${plain}` : plain));
-  if (!unit || !(perMinute > 0)) return undefined;
-  return (perMinute * noteTicks(unit)) / TICKS_PER_QUARTER;
+  return perMinute > 0
+    ? { quarters: Math.round(((perMinute * first) / TICKS_PER_QUARTER) * 1000) / 1000 }
+    : undefined;
+};
+
+/** The note values of a metronome mark, in ticks; a dot follows the value that it is on. */
+const beatUnits = (element: Element | undefined): number[] => {
+  const units: number[] = [];
+  for (const { name, text } of element?.children ?? []) {
+    const value = NOTE_VALUES.find((one) => one === text.replace('16th', 'sixteenth'));
+    if (name === 'beat-unit' && value) units.push(noteTicks(value));
+    if (name === 'beat-unit-dot' && units.length > 0) units[units.length - 1]! *= 1.5;
+  }
+  return units;
 };
 
 /** Where the next note begins, in divisions. */

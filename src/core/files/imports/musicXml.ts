@@ -1,29 +1,28 @@
 import { fail, ok, type Result } from '../../base/result';
+import { plural } from '../../base/words';
 import { barTicks, meterText } from '../../music/time';
-import { MOST_FIRST_BAR, MOST_PLAYED_BARS } from '../../song/roadmap';
+import { MOST_FIRST_BAR, MOST_PLAYED_BARS, usualCountIn } from '../../song/roadmap';
 import { groovesIn } from './grooves';
-import { type Measure, measuresOf } from './measures';
+import { withJumps } from './jumps';
+import type { Measure } from './measures';
+import { readScore } from './score';
 import { type Counted, type Fold, roadMapFrom, type Understood } from './song';
 import type { Fitted } from './tempoFit';
-import { at, childrenOf, type Element, numberAt, parseXml } from './xml';
+import { at, parseXml } from './xml';
 
 /**
  * A road map from MusicXML (W3C Music Notation Community Group, 4.0 and before): the measures of its
- * drum part, or of its first, with repeats, endings, rehearsal marks, tempos and grooves. Jumps (D.C.,
- * D.S., coda) are written out.
+ * drum part, or of its first, as long as what is in them, with the repeats, endings, rehearsal marks,
+ * tempos and jumps of all its parts, and grooves. Jumps (D.C., D.S., coda) are written out.
  */
 export const songFromMusicXml = (text: string, name: string): Result<Understood> => {
   const parsed = parseXml(text);
   if (!parsed.ok) return parsed;
-  const score = parsed.value;
-  if (score.name !== 'score-partwise') {
-    return fail('invalid', 'MusicXML file', 'Only scores written part by part are read.');
-  }
-  const chosen = drumPart(score);
-  if (!chosen) return fail('invalid', 'MusicXML file', 'There is no part in it.');
-  const { measures: written, guessed } = measuresOf(chosen.part, chosen.keys);
-  if (written.length === 0) return fail('invalid', 'MusicXML file', 'There is no measure in it.');
-  const jumped = withJumps(written);
+  const root = parsed.value;
+  const score = readScore(root);
+  if (!score.ok) return score;
+  const { pickup, parts } = score.value;
+  const jumped = withJumps(score.value.measures);
   if (jumped.measures.length > MOST_PLAYED_BARS) {
     return fail('invalid', 'MusicXML file', `It has more than ${MOST_PLAYED_BARS} measures.`);
   }
@@ -39,7 +38,7 @@ export const songFromMusicXml = (text: string, name: string): Result<Understood>
     measures.map(({ meter }) => meter),
     sections,
   );
-  const title = at(score, 'work', 'work-title')?.text || at(score, 'movement-title')?.text || name;
+  const title = at(root, 'work', 'work-title')?.text || at(root, 'movement-title')?.text || name;
   const song: Counted = {
     title,
     meters: measures.map(({ meter }) => meter),
@@ -49,11 +48,10 @@ export const songFromMusicXml = (text: string, name: string): Result<Understood>
     cues: measures.flatMap(({ cues }, bar) => cues.map((cue) => ({ bar, ...cue }))),
     fermatas: [],
     grooves,
-    countIn: 0,
-    pickup: 0,
-    firstBar: firstNumber(chosen.part),
+    countIn: pickup > 0 ? usualCountIn(measures[0]!.meter) : 0,
+    pickup,
+    firstBar: firstNumber(score.value.number),
   };
-  const parts = childrenOf(score, 'part').length;
   return ok({
     title,
     map: roadMapFrom(song),
@@ -64,93 +62,15 @@ export const songFromMusicXml = (text: string, name: string): Result<Understood>
         ? [`Grooves for ${grooves.filter(Boolean).length} of the sections.`]
         : []),
     ],
-    guessed: [...guessed.slice(0, 20), ...jumped.guessed],
-    left: [...left, ...(parts > 1 ? [`${parts - 1} other parts.`] : [])],
+    guessed: [...score.value.guessed.slice(0, 20), ...jumped.guessed],
+    left: [...left, ...(parts > 1 ? [`The notes of ${plural(parts - 1, 'other part')}.`] : [])],
   });
 };
 
-/** The number of a part’s first measure, where it has one that counts; a pickup is often number 0. */
-const firstNumber = (part: Element): number => {
-  const number = Number(childrenOf(part, 'measure')[0]?.attributes.number);
+/** The number of the first measure, where it is one that counts. */
+const firstNumber = (written: string | undefined): number => {
+  const number = Number(written);
   return Number.isInteger(number) && number >= 1 && number <= MOST_FIRST_BAR ? number : 1;
-};
-
-/** The part for drums: on channel 10, or by its name, or by its clef; else the first. */
-const drumPart = (score: Element) => {
-  const heads = childrenOf(at(score, 'part-list'), 'score-part');
-  const parts = childrenOf(score, 'part');
-  const headOf = (part: Element) =>
-    heads.find(({ attributes: { id } }) => id === part.attributes.id);
-  const isDrums = (part: Element) => {
-    const head = headOf(part);
-    return (
-      childrenOf(head, 'midi-instrument').some((one) => numberAt(one, 'midi-channel') === 10) ||
-      /drum|percussion|kit/i.test(at(head, 'part-name')?.text ?? '') ||
-      at(part, 'measure', 'attributes', 'clef', 'sign')?.text === 'percussion'
-    );
-  };
-  const part = parts.find(isDrums) ?? parts[0];
-  if (!part) return undefined;
-  // MusicXML counts unpitched keys from 1.
-  const keys = new Map(
-    childrenOf(headOf(part), 'midi-instrument').flatMap((one) => {
-      const key = numberAt(one, 'midi-unpitched');
-      return key === undefined ? [] : [[one.attributes.id ?? '', key - 1] as const];
-    }),
-  );
-  return { part, keys };
-};
-
-/** The measures as a reader who follows the jumps plays them; repeats are taken the first time only. */
-const withJumps = (
-  written: readonly Measure[],
-): { measures: readonly Measure[]; guessed: string[] } => {
-  const leaves = written.findIndex(({ jumps }) => jumps.back !== undefined);
-  if (leaves < 0) return { measures: written, guessed: [] };
-  const to =
-    written[leaves]!.jumps.back === 'segno'
-      ? Math.max(
-          0,
-          written.findIndex(({ jumps }) => jumps.segno),
-        )
-      : 0;
-  const once = written.slice(0, leaves + 1);
-  const again = written
-    .slice(to, leaves + 1)
-    .map(unfolded)
-    .filter(lastTime);
-  const toCoda = again.findIndex(({ jumps }) => jumps.toCoda);
-  const coda = written.findLastIndex(({ jumps }) => jumps.coda);
-  const fine = again.findIndex(({ jumps }) => jumps.fine);
-  const measures =
-    toCoda >= 0 && coda > leaves
-      ? [...once, ...again.slice(0, toCoda + 1), ...written.slice(coda)]
-      : [...once, ...(fine >= 0 ? again.slice(0, fine + 1) : again)];
-  return {
-    measures,
-    guessed: ['The jump back is written out; repeats are not taken again after it.'],
-  };
-};
-
-type Unfolded = Measure & { readonly skipped: boolean };
-
-/** Of several endings the last is played after a jump. */
-const lastTime = ({ skipped }: Unfolded): boolean => !skipped;
-
-const unfolded = (measure: Measure, index: number, all: readonly Measure[]): Unfolded => {
-  const start = all.slice(0, index + 1).findLastIndex(({ endingStart }) => endingStart);
-  const inside = start >= 0 && !all.slice(start, index).some(({ endingStop }) => endingStop);
-  const later = all.slice(index + 1).findIndex(({ endingStart }) => endingStart);
-  const forward = all.slice(index + 1).findIndex(({ forward: begins }) => begins);
-  const another = later >= 0 && (forward < 0 || later <= forward);
-  return {
-    ...measure,
-    forward: false,
-    backward: undefined,
-    endingStart: undefined,
-    endingStop: false,
-    skipped: inside && another,
-  };
 };
 
 /** Repeats as spans of measures; one that does not say where it begins goes back to the last that ended. */

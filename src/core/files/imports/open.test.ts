@@ -102,6 +102,20 @@ test('of a message about two songs the first is opened, under its title, and the
   expect(read.value.guessed).toContainEqual(expect.stringMatching(/“Sail Loft” from line 5 on/));
 });
 
+test('a packed score may be in UTF-16, as XML allows', () => {
+  const score = xml.replace('UTF-8', 'UTF-16');
+  const wide = new Uint8Array(2 + score.length * 2);
+  wide.set([0xff, 0xfe]);
+  for (let at = 0; at < score.length; at++) {
+    const code = score.charCodeAt(at);
+    wide.set([code & 0xff, code >> 8], 2 + at * 2);
+  }
+  const read = open(
+    zipSync({ 'META-INF/container.xml': bytes(container), 'score.musicxml': wide }),
+  );
+  expect(read).toMatchObject({ ok: true, value: { title: 'Song' } });
+});
+
 test('a zip that says it unpacks to gigabytes is not unpacked', () => {
   const bomb = zipSync({ 'score.xml': new Uint8Array(45_000_000) });
   expect(bomb.length).toBeLessThan(100_000);

@@ -1,6 +1,6 @@
 import { unzipSync } from 'fflate';
 import { LONGEST_NAME } from '../../base/fields';
-import { cutText } from '../../base/plainText';
+import { cutText, plainText } from '../../base/plainText';
 import { fail, ok, type Result } from '../../base/result';
 import { plural } from '../../base/words';
 import { mapFromPasted, readPasted } from '../../text/paste';
@@ -55,10 +55,17 @@ const refuse = (message: string) => fail('invalid', 'File', message);
 
 const one = (read: Result<Understood>): Result<Opened> => {
   if (!read.ok) return read;
-  const { map, title, ...rest } = read.value;
+  const { map, title: whole, ...rest } = read.value;
+  const title = cutText(whole, LONGEST_NAME);
   return ok({
     ...rest,
-    title: cutText(title, LONGEST_NAME) || 'Song',
+    guessed: [
+      ...(title === plainText(whole).trim()
+        ? []
+        : [`Its title is longer than ${LONGEST_NAME} characters: it was cut.`]),
+      ...rest.guessed,
+    ],
+    title: title || 'Song',
     arrangements: [{ name: 'As recorded', map }],
   });
 };
@@ -167,9 +174,7 @@ const unpack = (bytes: Uint8Array): Result<string> => {
   if (total > LARGEST_UNPACKED || entries > MOST_ENTRIES)
     return refuse('It unpacks to more than 40 MB, which no score does.');
   const text = (name: string | undefined) =>
-    name !== undefined && Object.hasOwn(files, name)
-      ? new TextDecoder().decode(files[name])
-      : undefined;
+    name !== undefined && Object.hasOwn(files, name) ? decoded(files[name]!).text : undefined;
   const container = parseXml(text('META-INF/container.xml') ?? '');
   const rootfile = container.ok
     ? childrenOf(at(container.value, 'rootfiles'), 'rootfile')[0]?.attributes['full-path']

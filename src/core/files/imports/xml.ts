@@ -1,4 +1,4 @@
-import { XMLParser } from 'fast-xml-parser';
+import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { fail, ok, type Result } from '../../base/result';
 
 /**
@@ -23,6 +23,8 @@ export const parseXml = (text: string): Result<Element> => {
     return wrong('It defines entities of its own, which are not read.');
   }
   if (depthOf(text) > DEEPEST) return wrong('It is nested too deep to be a score.');
+  const broken = faultIn(text);
+  if (broken) return wrong(broken);
   try {
     const parser = new XMLParser({
       preserveOrder: true,
@@ -33,11 +35,31 @@ export const parseXml = (text: string): Result<Element> => {
       trimValues: true,
     });
     const roots = (parser.parse(text) as Raw[]).filter((one) => !nameOf(one).startsWith('?'));
-    const root = roots.map(elementOf).find((one) => one !== undefined);
+    const [root, second] = roots.flatMap((one) => elementOf(one) ?? []);
+    if (second)
+      return wrong(`Behind “${root!.name}” stands “${second.name}”: it is two files in one.`);
     return root ? ok(root) : wrong('There is nothing in it.');
   } catch {
     return wrong('It is not XML that can be read: it may be cut short.');
   }
+};
+
+/**
+ * Where and why a text is no well-formed document (Extensible Markup Language 1.0, 5th edition, 2.1 and
+ * 2.2): crossed or missing tags, two roots, characters that may not be there.
+ */
+const faultIn = (text: string): string | undefined => {
+  if (text.trim() === '') return 'There is nothing in it.';
+  // biome-ignore lint/suspicious/noControlCharactersInRegex: these are what is looked for
+  const strange = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/.exec(text);
+  if (strange) {
+    const before = text.slice(0, strange.index).split('\n');
+    return `Line ${before.length}, column ${before.at(-1)!.length + 1}: a character that no text has. The file is damaged.`;
+  }
+  const checked = XMLValidator.validate(text, { allowBooleanAttributes: false });
+  if (checked === true) return undefined;
+  const { line, col, msg } = checked.err;
+  return `Line ${line}, column ${col}: it is not well formed (${msg.replace(/\.$/, '')}). It may be cut short.`;
 };
 
 type Raw = Readonly<Record<string, unknown>>;
