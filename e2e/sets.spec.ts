@@ -207,14 +207,14 @@ test('a song exported as MIDI is opened again: what was understood is shown, the
     .setInputFiles({ name: 'boat.mid', mimeType: 'audio/midi', buffer: bytesOf(path) });
   const understood = page.getByTestId('understood');
   await expect(understood).toContainText('93 bars');
-  await expect(page.getByLabel('Title of the new song')).toHaveValue('Last Boat');
+  await expect(page.getByLabel('Title of this song')).toHaveValue('Last Boat');
   await expect(understood).toContainText(/at most \d\.\d ms off/);
   await expect(understood).toContainText('is a count-in of 4 beats');
   await page.getByLabel('Tempos may be off by').selectOption('1 ms');
   await expect(understood).toContainText(/at most 0\.\d ms off/);
-  await page.getByLabel('Title of the new song').fill(' ');
+  await page.getByLabel('Title of this song').fill(' ');
   await expect(understood).toContainText('A song needs a title.');
-  await page.getByLabel('Title of the new song').fill('Last Boat as heard');
+  await page.getByLabel('Title of this song').fill('Last Boat as heard');
   await page.getByRole('button', { name: 'Keep it as a new song' }).click();
   await page.waitForURL(/songs\/./);
   await expect(page.getByTestId('length')).toContainText('93 bars');

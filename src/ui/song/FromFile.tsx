@@ -122,7 +122,7 @@ const Understood = ({ opened, onKeep }: Props) => {
     <div className={classes.understood} data-testid="understood">
       {isSong ? (
         <TextInput
-          label="Title of the new song"
+          label="Title of this song"
           value={title}
           maxLength={LONGEST_NAME}
           error={title.trim() === '' && 'A song needs a title.'}

@@ -24,7 +24,7 @@ type Props = {
 const HEIGHT = 58;
 
 /** Under the profile and to its scale: strokes a minute of each limb, and its longest stretch without a rest. */
-export const LoadView = ({ map, timeline, layout, zoom, heard }: Props) => {
+const LoadView = ({ map, timeline, layout, zoom, heard }: Props) => {
   const { ref, width: frame } = useElementSize();
   const width = Math.round(frame * zoom);
   const loads = useMemo(
@@ -101,3 +101,5 @@ const loadWords = ({ strokes, most, longest }: SongLoad): string =>
       ? `longest without a rest of 2 s: ${clock(longest.to - longest.from)}, from ${clock(longest.from)}`
       : 'never long without a rest',
   ].join(', ');
+
+export default LoadView;

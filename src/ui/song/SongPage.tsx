@@ -19,13 +19,13 @@ import { ExportButton } from '../shared/ExportButton';
 import { HeadLink } from '../shared/HeadLink';
 import { newId } from '../shared/newId';
 import { orNothing } from '../shared/orNothing';
+import { useFetchedAhead } from '../shared/useFetchedAhead';
 import { PAUSE, useSettled } from '../shared/useSettled';
 import { FlagList } from '../stage/FlagList';
 import { StageLink } from '../stage/StageLink';
 import { useDrums, useProgram } from '../transport';
 import { type Arrangement, Arrangements } from './Arrangements';
 import { Compare } from './Compare';
-import { LoadView } from './LoadView';
 import { PlayedTable } from './PlayedTable';
 import { ProfileHandles } from './ProfileHandles';
 import { Ruler } from './ruler/Ruler';
@@ -35,13 +35,18 @@ import { SongProvider } from './SongContext';
 import { StartFields, Title } from './SongHead';
 import { SongMenu } from './SongMenu';
 import classes from './SongPage.module.css';
-import { TextView } from './text/TextView';
 import { useRemarks } from './useRemarks';
 import { useSongCommands } from './useSongCommands';
 import { useTap } from './useTap';
 import { type View, ViewBar, type ZoomLevel } from './ViewBar';
 
-const ClickView = dynamic(() => orNothing(import('../click/ClickView')), { ssr: false });
+const loadText = () => import('./text/TextView');
+const loadLoads = () => import('./LoadView');
+const loadClick = () => import('../click/ClickView');
+const OTHER_VIEWS = [loadText, loadLoads, loadClick];
+const TextView = dynamic(() => orNothing(loadText()), { ssr: false });
+const LoadView = dynamic(() => orNothing(loadLoads()), { ssr: false });
+const ClickView = dynamic(() => orNothing(loadClick()), { ssr: false });
 
 type Props = {
   readonly opened: Sent<RoadMap>;
@@ -66,6 +71,7 @@ const LONG = 40;
 export const SongPage = (props: Props) => {
   const { opened, title, arrangement, others, layout, click } = props;
   const song = useDocument(roadMapKind, opened);
+  useFetchedAhead(OTHER_VIEWS);
   const { document: map, edit, mayEdit } = song;
   const [preview, setPreview] = useState<RoadMap>();
   const timeline = useMemo(() => compile(map, [click]), [map, click]);

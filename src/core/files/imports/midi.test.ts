@@ -6,7 +6,7 @@ import { type RoadMap, roadMapKind } from '../../song/roadmap';
 import { soloProgram } from '../../song/set';
 import { compile } from '../../song/timeline';
 import { parseShorthand } from '../../text/shorthand';
-import { exportMidi, writeMidi } from '../midi';
+import { exportMidi, type MidiEvent, writeMidi } from '../midi';
 import { songFromMidi } from './midi';
 
 let made = 0;
@@ -89,4 +89,81 @@ test('the count-in, the cues and the groove come back too', () => {
   expect(found[0]).toBe('10 bars in 2 sections, in 4/4.');
   expect(guessed).toEqual(['What comes before “Verse” is a count-in of 6 beats.']);
   expect(left).toEqual(['The click’s own notes: Ebrant makes its click itself.']);
+});
+
+/** A file of one track: events at ticks, 480 to a quarter. */
+const fileOf = (events: readonly (readonly [ticks: number, event: MidiEvent])[], end: number) => {
+  const timed = events.map(([ticks, event]) => ({ ticks, event }));
+  return writeMidi({ format: 0, division: 480, tracks: [{ events: timed, end }] });
+};
+const meter = (numerator: number, denominator = 4): MidiEvent => ({
+  type: 'meter',
+  numerator,
+  denominator,
+  clocks: 24,
+});
+const marker = (text: string): MidiEvent => ({ type: 'text', kind: 'marker', text });
+const opened = (events: Parameters<typeof fileOf>[0], bars: number) => {
+  const read = songFromMidi(fileOf(events, bars * 1920), 'file', 0.005);
+  if (!read.ok) throw new Error(read.problem.message);
+  return read.value;
+};
+const namesOf = ({ map }: { map: RoadMap }) =>
+  compile(map).passages.map(({ name, bars }) => `${name} ${bars}`);
+
+test('a meter a tick beside its bar line adds no bar, and is put on it', () => {
+  for (const beside of [-1, 1, 3]) {
+    const { map, guessed } = opened(
+      [
+        [0, meter(4)],
+        [4 * 1920 + beside, meter(3)],
+      ],
+      7,
+    );
+    const { bars } = compile(map);
+    expect(bars.map(({ meter: { numerator } }) => numerator)).toEqual([4, 4, 4, 4, 3, 3, 3, 3]);
+    expect(guessed).toContainEqual(expect.stringMatching(/bar 5 stands beside its bar line/));
+  }
+});
+
+test('a meter in the middle of a bar cuts it short, to what is there', () => {
+  const { map, found } = opened(
+    [
+      [0, meter(4)],
+      [1920 + 960, meter(3)],
+    ],
+    4,
+  );
+  expect(compile(map).bars.map(({ meter: { numerator } }) => numerator)).toEqual([
+    4, 2, 3, 3, 3, 3,
+  ]);
+  expect(found[1]).toMatch(/at most 0\.0 ms off/);
+});
+
+test('what is said to be off is taken from the map itself', () => {
+  // A bar cut by a triplet is no bar of any meter: it becomes thirty-seconds, and lines lie beside.
+  const { guessed, found } = opened(
+    [
+      [0, meter(4)],
+      [1920 + 320, meter(4)],
+    ],
+    3,
+  );
+  expect(guessed).toContain('Bar lines come up to 21 ms beside those of the file.');
+  // 20 of 480 ticks at 120 a minute.
+  expect(found[1]).toMatch(/at most 20\.8 ms off/);
+});
+
+test('a name keeps its fraction unless all of them are there; two names in a bar are both kept', () => {
+  const at = (bar: number, text: string) => [bar * 1920, marker(text)] as const;
+  expect(namesOf(opened([at(0, 'Verse 1/2'), at(2, 'Out')], 4))).toEqual(['Verse 1/2 2', 'Out 2']);
+  expect(namesOf(opened([at(0, 'Verse 1/2'), at(2, 'Verse 2/2')], 4))).toEqual([
+    'Verse 2',
+    'Verse 2',
+  ]);
+  const both = opened([at(0, 'Verse'), [480, marker('B')], at(2, 'Out')], 4);
+  expect(namesOf(both)).toEqual(['Verse / B 2', 'Out 2']);
+  expect(both.guessed).toContain('“Verse” and “B” begin in one bar: they are one section.');
+  const counted = opened([at(0, 'Count in'), at(1, 'Verse')], 4);
+  expect(counted.map.start.countIn).toBe(4);
 });

@@ -2,7 +2,8 @@ import { LONGEST_NAME } from '../../base/fields';
 import { cutText } from '../../base/plainText';
 import { fail, ok, type Result } from '../../base/result';
 import { beatTicks, meterText, TICKS_PER_QUARTER } from '../../music/time';
-import { MOST_PLAYED_BARS } from '../../song/roadmap';
+import { MOST_PLAYED_BARS, type RoadMap } from '../../song/roadmap';
+import { compile } from '../../song/timeline';
 import { readMidi } from '../midi';
 import { groovesIn, type Hit } from './grooves';
 import { type Bars, barsIn, nearest, placeIn } from './midiBars';
@@ -62,26 +63,49 @@ export const songFromMidi = (
     pickup: lead.pickup,
   };
   if (song.meters.length === 0) return fail('invalid', 'MIDI file', 'It has a count-in only.');
+  const map = roadMapFrom(song);
+  const off = held.length > 0 ? fit.worst : worstOf(map, clock.bars.slice(lead.bars));
   return ok({
     title: song.title,
-    map: roadMapFrom(song),
-    found: foundWords(song, fit, Math.max(1, file.tempos.length)),
-    guessed: [...guessed, ...lead.guessed, ...bars.guessed],
+    map,
+    found: foundWords(song, fit, Math.max(1, file.tempos.length), off),
+    guessed: [
+      ...(off > tolerance + NOTICED
+        ? [`Bar lines come up to ${(off * 1000).toFixed(0)} ms beside those of the file.`]
+        : []),
+      ...guessed,
+      ...lead.guessed,
+      ...bars.guessed,
+    ],
     left: [...left, ...hits.left],
   });
+};
+
+/** A difference in seconds that is worth a sentence. */
+const NOTICED = 0.001;
+
+/** How far the bar lines of the map as it is played come to lie beside those of the file, in seconds. */
+const worstOf = (map: RoadMap, wanted: readonly ClockPoint[]): number => {
+  const { bars } = compile(map);
+  const [ours, theirs] = [bars[0]?.startSeconds ?? 0, wanted[0]?.seconds ?? 0];
+  return bars.reduce((most, { startSeconds }, index) => {
+    const point = wanted[index];
+    return point ? Math.max(most, Math.abs(startSeconds - ours - point.seconds + theirs)) : most;
+  }, 0);
 };
 
 const foundWords = (
   song: Counted,
   fit: ReturnType<typeof fitTempos>,
   changes: number,
+  off: number,
 ): string[] => {
   const grooves = song.grooves.filter(Boolean).length;
   const meters = [...new Set(song.meters.map(meterText))];
   const tempos = fit.tempos.filter(({ start }, at) => start !== fit.tempos[at - 1]?.end).length;
   return [
     `${song.meters.length} bars in ${song.sections.length} sections, in ${meters.join(', ')}.`,
-    `${changes} tempos in the file, ${tempos} here, at most ${(fit.worst * 1000).toFixed(1)} ms off.`,
+    `${changes} tempos in the file, ${tempos} here, at most ${(off * 1000).toFixed(1)} ms off.`,
     ...(grooves > 0 ? [`Grooves for ${grooves} of the sections.`] : []),
   ];
 };
@@ -112,7 +136,7 @@ const clockOf = (file: Sorted, held: readonly Held[], { starts, meters }: Bars) 
 const leadIn = (file: Sorted, bars: Bars) => {
   const none = { bars: 0, countIn: 0, pickup: 0, title: undefined, guessed: [] as string[] };
   const [first, second] = textsIn(file, 'marker');
-  const told = /^(?:(.*): )?(count-?in|pickup|count)$/i.exec(first?.text ?? '');
+  const told = /^(?:(.*): )?(count[- ]?in|pickup|count)$/i.exec(first?.text ?? '');
   if (!first || !second || !told || first.ticks > 0) return none;
   const ends = bars.starts.findIndex((start) => Math.abs(start - second.ticks) < file.division / 8);
   if (ends <= 0 || ends > 16) return none;
@@ -140,12 +164,20 @@ const titleOf = (file: Sorted): string | undefined =>
 const sectionsIn = (file: Sorted, held: readonly Held[], bars: Bars, lead: number) => {
   const guessed: string[] = [];
   const found = new Map<number, string>();
-  for (const { ticks: own, text } of textsIn(file, 'marker')) {
+  const markers = textsIn(file, 'marker');
+  const plain = plainNames(markers.map(({ text }) => text));
+  for (const { ticks: own, text } of markers) {
     const ticks = unheld(held, own);
     const bar = nearest(bars.starts, ticks);
     const off = Math.abs(bars.starts[bar]! - ticks) / file.division;
     if (off > 1 / 8) guessed.push(`“${text}” begins off the bar line: it is put at the nearest.`);
-    if (bar >= lead && bar < bars.meters.length && text) found.set(bar - lead, plainName(text));
+    if (bar < lead || bar >= bars.meters.length || !text) continue;
+    const name = plain(text);
+    const before = found.get(bar - lead);
+    if (before !== undefined && before !== name)
+      guessed.push(`“${before}” and “${name}” begin in one bar: they are one section.`);
+    const both = before === undefined || before === name ? name : `${before} / ${name}`;
+    found.set(bar - lead, both);
   }
   if (found.size === 0) {
     guessed.push('It has no markers: all of it is one section.');
@@ -157,10 +189,19 @@ const sectionsIn = (file: Sorted, held: readonly Held[], bars: Bars, lead: numbe
   return { sections, guessed: guessed.slice(0, 20) };
 };
 
-/** `Chorus 2/3` is a chorus. */
-const plainName = (text: string): string => {
-  const [, name, pass, passes] = /^(.+) (\d+)\/(\d+)$/.exec(text) ?? [];
-  return name && Number(pass) <= Number(passes) ? name : text;
+const PASS = /^(.+) (\d+)\/(\d+)$/;
+
+/** `Chorus 2/3` is a chorus where the other two are there as well; else that is its name. */
+const plainNames = (markers: readonly string[]): ((text: string) => string) => {
+  const there = new Set(markers);
+  return (text) => {
+    const [, name, pass, passes] = PASS.exec(text) ?? [];
+    const all = Array.from(
+      { length: Number(passes ?? 0) },
+      (_, at) => `${name} ${at + 1}/${passes}`,
+    );
+    return name && Number(pass) <= all.length && all.every((one) => there.has(one)) ? name : text;
+  };
 };
 
 const cuesIn = (file: Sorted, held: readonly Held[], bars: Bars, lead: number) =>

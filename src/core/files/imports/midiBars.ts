@@ -15,13 +15,20 @@ const FOUR_FOUR: Meter = { numerator: 4, denominator: 4 };
 export const barsIn = (file: Sorted, held: readonly Held[]): Bars => {
   const { division, meters: changes } = file;
   const lengthOf = (meter: Meter) => (barTicks(meter) * division) / TICKS_PER_QUARTER;
+  // A meter that stands this close to a bar line is meant for it: a thirty-second note.
+  const near = division / 8;
   const meters: Meter[] = [];
   const starts = [0];
   const guessed: string[] = [];
   let [meter, next, at] = [FOUR_FOUR, 0, 0];
   const { end } = file;
   while (at < end - division / 8 && meters.length <= MOST_PLAYED_BARS) {
-    while (next < changes.length && changes[next]!.ticks <= at) {
+    while (next < changes.length && changes[next]!.ticks < at + near) {
+      const { ticks } = changes[next]!;
+      if (ticks !== at && Math.abs(ticks - at) < near)
+        guessed.push(
+          `The meter of bar ${meters.length + 1} stands beside its bar line: it was put on it.`,
+        );
       meter = meterOf(changes[next++]!, guessed) ?? meter;
     }
     const cut = changes[next]?.ticks ?? Number.POSITIVE_INFINITY;
@@ -31,9 +38,9 @@ export const barsIn = (file: Sorted, held: readonly Held[]): Bars => {
     );
     let length = lengthOf(meter);
     let bar = withoutBeats(meter, removed / ((beatTicks(meter) * division) / TICKS_PER_QUARTER));
-    if (cut < at + length) {
+    if (cut <= at + length - near) {
       length = cut - at;
-      bar = partOf(meter, length, division) ?? bar;
+      bar = partOf(meter, length, division);
       guessed.push(`The meter changes within bar ${meters.length + 1}: that bar is cut short.`);
     }
     meters.push(bar);
@@ -58,15 +65,16 @@ const meterOf = (
   return undefined;
 };
 
-/** A bar that is cut short, in its own beats or in finer ones. */
-const partOf = (meter: Meter, length: number, division: number): Meter | undefined => {
+/** A bar that is cut short, in its own beats or in finer ones; else in the nearest that there are. */
+const partOf = (meter: Meter, length: number, division: number): Meter => {
   const ticks = (length * TICKS_PER_QUARTER) / division;
   for (const denominator of [meter.denominator, 8, 16, 32] as const) {
     const numerator = ticks / beatTicks({ denominator });
     if (Number.isInteger(numerator) && numerator >= 1 && numerator <= 32)
       return { numerator, denominator };
   }
-  return undefined;
+  const finest = Math.round(ticks / beatTicks({ denominator: 32 }));
+  return { numerator: Math.min(32, Math.max(1, finest)), denominator: 32 };
 };
 
 export const nearest = (starts: readonly number[], ticks: number): number => {

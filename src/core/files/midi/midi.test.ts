@@ -374,3 +374,18 @@ test('a click 20 dB softer has a tenth of the amplitude where velocity squared i
   // Sound level goes with 40 log10 of the value, as General MIDI has it for volume (from memory).
   expect(velocity(-20)).toBe(Math.round(112 / Math.sqrt(10)));
 });
+
+test('a longer header is passed over, and text in other letters is read', () => {
+  const latin = [0, 0xff, 0x06, 4, 0x43, 0xf4, 0x74, 0xe9];
+  // カウント, in Shift-JIS (JIS X 0208).
+  const japanese = [0, 0xff, 0x06, 8, 0x83, 0x4a, 0x83, 0x45, 0x83, 0x93, 0x83, 0x67];
+  const track = [...latin, ...japanese, 0, 0xff, 0x2f, 0];
+  const header = [0, 0, 0, 8, 0, 0, 0, 1, 1, 0xe0, 7, 7];
+  const chunk = [...Buffer.from('MTrk'), 0, 0, 0, track.length, ...track];
+  const read = readMidi(Uint8Array.from([...Buffer.from('MThd'), ...header, ...chunk]));
+  if (!read.ok) throw new Error(read.problem.message);
+  expect(read.value.tracks[0]?.events.map(({ event }) => event)).toMatchObject([
+    { kind: 'marker', text: 'Côté' },
+    { kind: 'marker', text: 'カウント' },
+  ]);
+});

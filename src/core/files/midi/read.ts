@@ -34,9 +34,10 @@ const MOST_EVENTS = 1_000_000;
 /** Reads a Standard MIDI File strictly; the mirror of `writeMidi`. Unknown chunks are passed over. */
 export const readMidi = (bytes: Uint8Array): Result<MidiFile> => {
   const input = reader(bytes);
-  if (word(input) !== 'MThd' || readUint32(input) !== 6) {
+  const isMidi = word(input) === 'MThd';
+  const header = readUint32(input);
+  if (!isMidi || header < 6 || 8 + header > bytes.length)
     return wrong(0, 'This is not a Standard MIDI File.');
-  }
   const [format, count, division] = [readUint16(input), readUint16(input), readUint16(input)];
   if (format !== 0 && format !== 1) return wrong(8, 'Only formats 0 and 1 are read.');
   if (input.failed || count < 1 || count > MOST_TRACKS || (format === 0 && count > 1)) {
@@ -44,6 +45,8 @@ export const readMidi = (bytes: Uint8Array): Result<MidiFile> => {
   }
   if (division === 0 || division > 0x7fff)
     return wrong(12, 'Only ticks a quarter are read, not frames.');
+  // A longer header is passed over, as the standard asks (Standard MIDI Files 1.0, 1996).
+  input.at = 8 + header;
   const tracks: MidiTrack[] = [];
   while (!input.failed && input.at < bytes.length) {
     const start = input.at;
@@ -108,8 +111,20 @@ const metaEvent = (type: number, data: Uint8Array): MidiEvent | undefined => {
     return { type: 'meter', numerator, denominator: 2 ** power, clocks };
   }
   const kind = (Object.keys(TEXT_KINDS) as TextKind[]).find((name) => TEXT_KINDS[name] === type);
-  if (kind) return { type: 'text', kind, text: new TextDecoder().decode(data) };
+  if (kind) return { type: 'text', kind, text: textOf(data) };
   return { type: 'other', bytes: [META, type, ...variable(data.length), ...data] };
+};
+
+/** Text that says nothing of how it is written: UTF-8, else Shift-JIS where that is Japanese, else Latin. */
+const textOf = (data: Uint8Array): string => {
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(data);
+  } catch {
+    const japanese = new TextDecoder('shift_jis').decode(data);
+    const isJapanese =
+      /[\u3040-\u30ff\u4e00-\u9fff]/.test(japanese) && !/[\ufffd\uff61-\uff9f]/.test(japanese);
+    return isJapanese ? japanese : new TextDecoder('windows-1252').decode(data);
+  }
 };
 
 const systemEvent = (input: Reader, status: number): MidiEvent | undefined => {

@@ -37,7 +37,7 @@ const LABEL = 'The song as text';
  * by line: a line with an error stays as typed, here and after a reload, until it is mended or given
  * up, and the map goes on with what that line said before.
  */
-export const TextView = ({ onPreview }: Props) => {
+const TextView = ({ onPreview }: Props) => {
   const { map, mayEdit, edit } = useSong();
   const printed = useMemo(() => printShorthand(map), [map]);
   const [draft, keep] = useDraft(FIELD);
@@ -240,3 +240,5 @@ const Grammar = () => (
     ))}
   </dl>
 );
+
+export default TextView;

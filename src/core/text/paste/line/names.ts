@@ -20,7 +20,7 @@ export const namesAt = (line: Line, index: number): readonly Name[] => {
   const open = isText(line, index, '[', '"', '*');
   const at = open ? index + 1 : index;
   const plain = namesFrom(line, at).flatMap((name) => numbered(line, name));
-  const names = [...plain, ...ordered(line, at)];
+  const names = [...plain, ...partAt(line, at), ...ordered(line, at)];
   return open ? names.map((name) => ({ ...name, to: past(line, name.to, ']', '"', '*') })) : names;
 };
 
@@ -56,6 +56,18 @@ const namesFrom = (line: Line, at: number): Name[] => {
       : []),
     ...letterAt(line, at),
   ];
+};
+
+/** `Part 3`, `Section 12`: a part of nothing else. */
+const PARTS: ReadonlySet<string> = new Set(['part', 'section', 'teil', 'partie', 'parte']);
+
+const partAt = (line: Line, at: number): Name[] => {
+  const number = PARTS.has(line.tokens[at]?.key ?? '') ? line.tokens[at + 1] : undefined;
+  if (number?.kind !== 'number' || unitAt(line, at + 2)?.unit === 'bar') return [];
+  const { text } = line.tokens[at]!;
+  const base = text[0]!.toUpperCase() + text.slice(1).toLowerCase();
+  const name = `${base} ${number.text}`;
+  return [{ to: at + 2, name, base, cost: COST.short, guesses: [] }];
 };
 
 const vocabularyAt = (line: Line, at: number): Name[] =>

@@ -76,6 +76,8 @@ test.each([
   ['25-32 bridge', 'Bridge 8'],
   ['0:16-0:48 verse 16', 'Verse 16'],
   ['drum groove 8', 'Drum groove 8'],
+  ['Part 12 - 8 bars', 'Part 12 8'],
+  ['Section 3: 16', 'Section 3 16'],
 ])('“%s” is %s', (text, form) => {
   expect(forms(text)).toEqual([form]);
 });
