@@ -1,14 +1,14 @@
 import { LONGEST_NAME } from '../../base/fields';
 import { cutText } from '../../base/plainText';
 import { fail, ok, type Result } from '../../base/result';
-import { beatTicks, meterText, TICKS_PER_QUARTER } from '../../music/time';
+import { beatTicks, meterText, pulseUnit, TICKS_PER_QUARTER } from '../../music/time';
 import { MOST_PLAYED_BARS, type RoadMap } from '../../song/roadmap';
 import { compile } from '../../song/timeline';
 import { readMidi } from '../midi';
 import { groovesIn, type Hit } from './grooves';
 import { type Bars, barsIn, nearest, placeIn } from './midiBars';
 import { type Held, holdsIn, type Sorted, sorted, textsIn, timesIn, unheld } from './midiEvents';
-import { type Counted, pulseUnit, roadMapFrom, type Understood } from './song';
+import { type Counted, roadMapFrom, type Understood } from './song';
 import { type ClockPoint, fitTempos } from './tempoFit';
 
 /**

@@ -8,6 +8,7 @@ import {
   type Meter,
   type NoteValue,
   noteTicks,
+  pulseUnit,
   SLOWEST,
   TICKS_PER_QUARTER,
 } from '../../music/time';
@@ -236,10 +237,6 @@ const sameMeter = (a: Meter, b: Meter): boolean =>
   a.numerator === b.numerator &&
   a.denominator === b.denominator &&
   JSON.stringify(a.grouping) === JSON.stringify(b.grouping);
-
-/** Dotted in compound time, as it is felt. */
-export const pulseUnit = ({ numerator, denominator }: Meter): NoteValue =>
-  denominator >= 8 && numerator % 3 === 0 && numerator > 3 ? 'dotted-quarter' : 'quarter';
 
 const quartersIn = (unit: NoteValue): number => noteTicks(unit) / TICKS_PER_QUARTER;
 

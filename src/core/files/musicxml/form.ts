@@ -1,5 +1,12 @@
 import { type Layout, type StickedStroke, USUAL_LAYOUT } from '../../music/kit';
-import { barTicks, type Meter, perMinuteAt, ticks } from '../../music/time';
+import {
+  barTicks,
+  type Meter,
+  type NoteValue,
+  perMinuteAt,
+  pulseUnit,
+  ticks,
+} from '../../music/time';
 import { playedBars } from '../../playing/performance';
 import { chartRows, type SectionRow } from '../../song/chart';
 import {
@@ -18,8 +25,8 @@ export type Measure = {
   /** How long it lasts, in seconds. */
   readonly seconds: number;
   readonly name?: string;
-  /** A tempo that holds from here on, in quarters a minute; or what a ramp does. */
-  readonly tempo?: number | 'accel.' | 'rit.';
+  /** A tempo that holds from here on, in the pulse of its meter; or what a ramp does. */
+  readonly tempo?: Told;
   readonly music: Music;
   readonly words: readonly Words[];
   readonly forward?: boolean;
@@ -28,6 +35,9 @@ export type Measure = {
   readonly endingStart?: string;
   readonly endingStop?: string;
 };
+
+/** What a reader is told of the tempo. */
+export type Told = { readonly perMinute: number; readonly unit: NoteValue } | 'accel.' | 'rit.';
 
 /** What stands in a measure: strokes from its bar line, time to be kept as one likes, or a rest. */
 export type Music = readonly StickedStroke[] | 'slashes' | 'rest';
@@ -97,14 +107,17 @@ const indexIn = ({ bars }: Timeline, number: number): number => number - (bars[0
 const round = (value: number): number => Math.round(value * 100) / 100;
 
 /** What a reader is told of the tempo, bar by bar: only where it changes. */
-const temposOf = ({ bars, tempo }: Timeline): (Measure['tempo'] | undefined)[] => {
-  let told: Measure['tempo'] | undefined;
-  return bars.map(({ startTicks }) => {
+const temposOf = ({ bars, tempo }: Timeline): (Told | undefined)[] => {
+  let told = '';
+  return bars.map(({ startTicks, meter }) => {
     const segment = tempo.findLast((one) => one.startTicks <= startTicks)!;
     const ramp = segment.to > segment.from ? 'accel.' : 'rit.';
-    const now = segment.shape === 'held' ? round(perMinuteAt(segment.from, 'quarter')) : ramp;
-    if (now === told) return undefined;
-    told = now;
+    const unit = pulseUnit(meter);
+    const now: Told =
+      segment.shape === 'held' ? { perMinute: round(perMinuteAt(segment.from, unit)), unit } : ramp;
+    const said = JSON.stringify(now);
+    if (said === told) return undefined;
+    told = said;
     return now;
   });
 };

@@ -3,7 +3,7 @@ import { type Layout, USUAL_LAYOUT } from '../../music/kit';
 import type { RoadMap } from '../../song/roadmap';
 import { compile } from '../../song/timeline';
 import { forms, roadMapOf } from '../../testing';
-import { parseShorthand } from '../../text/shorthand';
+import { parseShorthand, roadMapFrom } from '../../text/shorthand';
 import { chartAsMusicXml, measuresOf } from '.';
 import { type Independent, openIndependent, worstOf } from './testing';
 
@@ -147,4 +147,23 @@ test('a score is written for the player’s kit', () => {
   const keys = (layout?: Layout) =>
     chartAsMusicXml(map, 'Song', layout && { layout }).match(/<instrument id="[^"]*"/g);
   expect(keys({ ...USUAL_LAYOUT, missing: [] })).not.toEqual(keys());
+});
+
+test('a compound meter is told in its pulse, groups as they are, and nothing without words', () => {
+  const xml = chartAsMusicXml(
+    roadMapFrom(
+      'song q. 72, in 6/8, count 6\nA: 2\nB: 2, in 7/8 2+2+3, tempo q 120\nC: 2, in 7/8 3+2+2',
+    ),
+    'Song',
+  );
+  expect(xml).toContain(
+    '<metronome><beat-unit>quarter</beat-unit><beat-unit-dot/><per-minute>72</per-minute></metronome>',
+  );
+  expect(xml).toContain('<metronome><beat-unit>quarter</beat-unit><per-minute>120</per-minute>');
+  expect([...xml.matchAll(/<beats>([^<]+)</g)].map(([, beats]) => beats)).toEqual([
+    '6',
+    '2+2+3',
+    '3+2+2',
+  ]);
+  expect(xml).not.toContain('<words/>');
 });

@@ -1,6 +1,6 @@
-import { barTicks, type Meter, TICKS_PER_QUARTER } from '../../music/time';
+import { barTicks, type Meter, meterText, TICKS_PER_QUARTER } from '../../music/time';
 import type { RoadMap } from '../../song/roadmap';
-import { type Measure, measuresOf, type Playing } from './form';
+import { type Measure, measuresOf, type Playing, type Told } from './form';
 import { DIVISIONS, instruments, musicXmlOf } from './notes';
 
 /**
@@ -14,10 +14,7 @@ import { DIVISIONS, instruments, musicXmlOf } from './notes';
 export const chartAsMusicXml = (map: RoadMap, title: string, playing: Playing = {}): string => {
   let meter: Meter | undefined;
   const body = measuresOf(map, playing).map((measure, index) => {
-    const changed =
-      !meter ||
-      meter.numerator !== measure.meter.numerator ||
-      meter.denominator !== measure.meter.denominator;
+    const changed = !meter || meterText(meter) !== meterText(measure.meter);
     meter = measure.meter;
     const number = map.start.firstBar + index;
     return measureXml(measure, number, index === 0, changed || Boolean(measure.forward));
@@ -74,7 +71,7 @@ const directions = ({ meter, seconds, name, tempo, words }: Measure): string[] =
     ...(tempo === undefined ? [] : [type(tempoXml(tempo))]),
   ];
   return [
-    `<direction placement="above">${shown.join('') || type('<words/>')}<sound tempo="${perMinute}"/></direction>`,
+    `<direction placement="above">${shown.join('') || type(SILENT)}<sound tempo="${perMinute}"/></direction>`,
     ...words.map(
       ({ at, text }) =>
         `<direction placement="above">${type(`<words>${escaped(text)}</words>`)}<offset>${Math.round(at)}</offset></direction>`,
@@ -82,10 +79,16 @@ const directions = ({ meter, seconds, name, tempo, words }: Measure): string[] =
   ];
 };
 
-const tempoXml = (tempo: NonNullable<Measure['tempo']>): string =>
-  typeof tempo === 'string'
-    ? `<words>${tempo}</words>`
-    : `<metronome><beat-unit>quarter</beat-unit><per-minute>${tempo}</per-minute></metronome>`;
+/** A direction that is only heard: programs pass over a tempo that stands in none. */
+const SILENT = '<other-direction print-object="no">tempo</other-direction>';
 
-const attributesXml = ({ numerator, denominator }: Meter, first: boolean): string =>
-  `<attributes>${first ? `<divisions>${DIVISIONS}</divisions>` : ''}<time><beats>${numerator}</beats><beat-type>${denominator}</beat-type></time>${first ? '<clef><sign>percussion</sign></clef>' : ''}</attributes>`;
+const tempoXml = (tempo: Told): string => {
+  if (typeof tempo === 'string') return `<words>${tempo}</words>`;
+  const dot = tempo.unit.startsWith('dotted-') ? '<beat-unit-dot/>' : '';
+  const unit = `<beat-unit>${tempo.unit.replace('dotted-', '')}</beat-unit>${dot}`;
+  return `<metronome>${unit}<per-minute>${tempo.perMinute}</per-minute></metronome>`;
+};
+
+/** Beats in their groups where a meter says them: `2+2+3` (MusicXML 4.0, time). */
+const attributesXml = ({ numerator, denominator, grouping }: Meter, first: boolean): string =>
+  `<attributes>${first ? `<divisions>${DIVISIONS}</divisions>` : ''}<time><beats>${grouping?.join('+') ?? numerator}</beats><beat-type>${denominator}</beat-type></time>${first ? '<clef><sign>percussion</sign></clef>' : ''}</attributes>`;

@@ -44,6 +44,19 @@ export const beatTicks = ({ denominator }: Pick<Meter, 'denominator'>): Ticks =>
   ticks(TICKS_PER_WHOLE / denominator);
 
 /**
+ * The note value in which a tempo is felt: dotted in compound time, else a quarter. Common practice, no
+ * source.
+ *
+ * @example pulseUnit({ numerator: 6, denominator: 8 }) // => 'dotted-quarter'
+ * @example pulseUnit({ numerator: 7, denominator: 8 }) // => 'quarter'
+ */
+export const pulseUnit = ({
+  numerator,
+  denominator,
+}: Pick<Meter, 'numerator' | 'denominator'>): 'quarter' | 'dotted-quarter' =>
+  denominator >= 8 && numerator % 3 === 0 && numerator > 3 ? 'dotted-quarter' : 'quarter';
+
+/**
  * The length of a bar.
  *
  * @example barTicks({ numerator: 7, denominator: 8 }) // => 70560
