@@ -24,7 +24,7 @@ import type { Pasted, PastedLine } from './pasted';
 
 const MOST_LETTERS = 5_000_000;
 const LONGEST_LINE = 2000;
-const MOST_LINES = 5000;
+const MOST_LINES = 2000;
 
 /**
  * Reads pasted text: every line in every manner that may be meant, then the message as a whole.
@@ -37,7 +37,9 @@ export const readPasted = (text: string): Pasted => {
   if (refused) return { lines: [], songs: [], problem: refused };
   const all = text.split(/\r\n|\n|\r/);
   const rows = all.slice(0, MOST_LINES);
-  const found = settled(candidatesOf(bareRows(tableRows(rows))));
+  // A line that is too long is not looked through before it is refused.
+  const shown = rows.map((row) => row.slice(0, LONGEST_LINE + 1));
+  const found = settled(candidatesOf(bareRows(tableRows(shown))));
   const lines = found.map((one, index) => asLine(rows[index]!, index + 1, one));
   return {
     lines,
