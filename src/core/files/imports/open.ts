@@ -129,8 +129,9 @@ const fromText = (text: string, title: string, guessed: string[]): Result<Opened
   if (sections === 0) return refuse(problem ?? 'No section was found in it.');
   let count = 0;
   const map = mapFromPasted(lines, new Map(), () => `text${++count}`);
+  const titled = `“${song?.title}” was left aside.`;
   const guesses = lines.flatMap(({ line, guesses: own }) =>
-    own.map((said) => `Line ${line}: ${said}`),
+    own.filter((said) => said !== titled).map((said) => `Line ${line}: ${said}`),
   );
   const lost = lines.filter(({ status }) => status === 'not understood');
   return ok({

@@ -124,6 +124,8 @@ test('two songs are two, each with its title', () => {
     { title: 'Granary', from: 1, to: 4 },
     { title: 'Sail Loft', from: 5, to: 7 },
   ]);
+  const [said] = readPasted('Granary (126), half time\nV 8\nC 8\n\nSail Loft\nA 8\nB 8').songs;
+  expect(said?.title).toBe('Granary');
   expect(readPasted('Granary (126)\nIntro 8\nVerse 16').songs).toHaveLength(1);
 });
 

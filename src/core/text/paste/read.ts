@@ -105,7 +105,13 @@ const isForReading = (row: string): boolean =>
   !isChordLine(row);
 
 const nextBest = (best: Reading, others: readonly Reading[]): Reading | undefined => {
-  const near = others.filter((other) => other !== best && other.cost <= best.cost + NEARLY);
+  const near = others.filter(
+    (other) =>
+      other !== best &&
+      other.cost <= best.cost + NEARLY &&
+      // Which words were left aside is no other reading.
+      best.sections.length + other.sections.length > 0,
+  );
   if (near.length === 0) return undefined;
   const said = signature(best);
   return near.filter((other) => signature(other) !== said).sort((a, b) => a.cost - b.cost)[0];

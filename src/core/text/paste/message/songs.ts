@@ -41,6 +41,8 @@ const titleOf = ({ text, sections, status }: PastedLine): string | undefined => 
     .replace(/^\s*(?:\d{1,2}[.)]|#|\*+|song (?:\d+|one|two|three|four)\s*[:.-]?)\s*/i, '')
     .replace(/[([]?\s*(?:♩|q|tempo|bpm)?\s*[=:@]?\s*\d{2,3}\s*(?:bpm)?\s*[)\]]?/gi, ' ')
     .replace(/\b\d{1,2}\/\d{1,2}\b|\bkey(?: of)? [A-G][#b]?m?\b/gi, ' ')
+    // What is said behind a title is none of it.
+    .replace(/^([^,;|]*\p{L}[^,;|]*)[,;|].*$/u, '$1')
     .replace(/^[\s"“”*,;:–-]+|[\s"“”*,;:.–-]+$/g, '')
     .trim();
   const count = words.split(/\s+/).length;
