@@ -77,6 +77,17 @@ test('lengths may stand in a line of their own', () => {
   expect(forms('Intro, Verse, Chorus\n(4, 16, 8)')).toEqual(['Intro 4, Verse 16, Chorus 8', '']);
 });
 
+test('names and lengths may stand in turn, each in a line', () => {
+  const { lines } = readPasted('Intro\n8\nVerse\n16 bars');
+  expect(lines.map(({ sections: [section] }) => section?.bars)).toEqual([
+    8,
+    undefined,
+    16,
+    undefined,
+  ]);
+  expect(lines.map(({ status }) => status)).not.toContain('not understood');
+});
+
 test('what is played once more is written out, and said to be', () => {
   const { lines } = readPasted('Intro 4\nVerse 16\nfrom the top\nOut 4');
   expect(lines[2]).toMatchObject({
@@ -114,6 +125,9 @@ test('times, speakers, reply marks, bullets and numbers of lists stand in front 
   expect(forms('> > intro 8\n> verse 16')).toEqual(wanted);
   expect(forms('1) intro 8\n2) verse 16')).toEqual(wanted);
   expect(forms('• intro – 8\n◦ verse – 16')).toEqual(wanted);
+  // Nobody speaks: sections that nobody knows.
+  expect(forms('Dance: 8\nRiff: 4\nDance: 16')).toEqual(['Dance 8', 'Riff 4', 'Dance 16']);
+  expect(forms('A: 8 (2x)\nB: 8\nA: 4')).toEqual(['A 8', 'B 8', 'A 4']);
   // No list: a second verse.
   expect(forms('Refrain 8\n2. Strophe 16')).toEqual(['Chorus 8', 'Verse 2 16']);
 });

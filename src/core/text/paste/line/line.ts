@@ -38,7 +38,7 @@ const ENDS_CLAUSE = /^[,;|/>()[\]!?.]$/;
 export const lineOf = (text: string, letters: boolean): Line => {
   const even = evened(text);
   const tokens = parted(tokensOf(even));
-  const matches = tokens.map((_, index) => matchesAt(tokens, index));
+  const matches = uncovered(tokens.map((_, index) => matchesAt(tokens, index)));
   const pointed = tokens.map((_, index) => isPointed(tokens, matches, index));
   return {
     text: even,
@@ -54,6 +54,18 @@ export const lineOf = (text: string, letters: boolean): Line => {
     ),
     letters,
   };
+};
+
+/** Within `drums out` and `drop out` nothing is called out. */
+const uncovered = (matches: readonly (readonly Match[])[]): readonly (readonly Match[])[] => {
+  let covered = 0;
+  return matches.map((own, index) => {
+    const kept = index < covered ? own.filter(({ meaning }) => meaning.kind !== 'name') : own;
+    const [longest] = own;
+    const isPhrase = longest && ['said', 'filler'].includes(longest.meaning.kind);
+    if (isPhrase && index >= covered) covered = longest.end;
+    return kept;
+  });
 };
 
 /** `AABA` is four names. */

@@ -46,9 +46,11 @@ const ordered = (line: Line, at: number): Name[] => {
 /** `verse`, `guitar solo`, `Str.`, `A'`. */
 const namesFrom = (line: Line, at: number): Name[] => {
   const [kind] = meaningsAt(line, at, 'kind');
+  // `drums out` is said of a section, and no outro.
+  const said = meaningsAt(line, at, 'said')[0]?.end ?? 0;
   return [
     ...vocabularyAt(line, at),
-    ...(kind?.meaning.kind === 'kind'
+    ...(kind?.meaning.kind === 'kind' && said <= kind.end
       ? vocabularyAt(line, kind.end).map((name) => ({
           ...name,
           name: `${kind.meaning.kind === 'kind' ? kind.meaning.value : ''} ${name.name.toLowerCase()}`,
@@ -204,12 +206,14 @@ const endsAt = (line: Line, to: number): boolean => {
 
 const NO_NAME: ReadonlySet<Meaning['kind']> = new Set<Meaning['kind']>([
   ...(['name', 'pointer', 'filler', 'link', 'chatter', 'unit', 'number', 'times'] as const),
-  ...(['tempo', 'label', 'until', 'hold', 'fill', 'repeat', 'jump', 'note'] as const),
+  ...(['tempo', 'label', 'ordinal', 'until', 'hold', 'fill', 'repeat', 'jump', 'note'] as const),
 ]);
 
 const isNameWord = (line: Line, index: number): boolean => {
   const token = line.tokens[index];
   if (token?.kind !== 'word' || token.text.length < 2) return false;
+  // `drums out` is something that is said.
+  if (meaningsAt(line, index, 'said').some(({ end }) => end > index + 1)) return false;
   return (
     token.key === 'beat' || !line.matches[index]!.some(({ meaning }) => NO_NAME.has(meaning.kind))
   );

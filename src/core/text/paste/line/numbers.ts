@@ -29,8 +29,12 @@ export const isCross = (line: Line, index: number): boolean => isText(line, inde
 /** A whole number in figures or words. */
 export const numberAt = perToken((line, index): { value: number; to: number } | undefined => {
   const token = line.tokens[index];
-  if (token?.kind === 'number')
-    return Number.isInteger(token.value) ? { value: token.value, to: index + 1 } : undefined;
+  if (token?.kind === 'number') {
+    const after = line.tokens[index + 1];
+    const isOrdinal = after && !after.spaced && /^(?:st|nd|rd|th)$/.test(after.key);
+    const counts = Number.isInteger(token.value) && !isOrdinal;
+    return counts ? { value: token.value, to: index + 1 } : undefined;
+  }
   const [match] = meaningsAt(line, index, 'number');
   return match?.meaning.kind === 'number'
     ? { value: match.meaning.value, to: match.end }

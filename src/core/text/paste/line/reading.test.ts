@@ -230,6 +230,13 @@ test('little words belong to what they lead to or end: none turns it round', () 
   expect(words('Verse 12 (yes 12!)')).toBe('');
 });
 
+test('what is said of drums is no outro, a number before a name leads to it, a beat is no length', () => {
+  expect(forms('Bridge 16, drums out first 8, build 2nd 8')).toEqual(['Bridge 16']);
+  expect(forms('head 12, head again, 3 choruses of solo')).not.toContain('Head 3');
+  expect(forms('Ende auf der 1')).toEqual(['Ending ?']);
+  expect(forms('End: ring out')).toEqual(['Ending ?']);
+});
+
 test('no drums for a part of a section is not no drums', () => {
   const { sections } = read('Verse 16 no drums till bar 9');
   expect(sections).toEqual([{ name: 'Verse', bars: 16, words: 'no drums till bar 9' }]);

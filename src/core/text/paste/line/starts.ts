@@ -24,7 +24,9 @@ export const starts = perToken((line, index): readonly Step[] =>
         (HAPPENINGS.has(base) && said.bars === undefined && !hasLength(line, to)
           ? COST.happening
           : 0) +
-        (line.clauses[index]!.asks ? COST.asked : 0);
+        (line.clauses[index]!.asks ? COST.asked : 0) -
+        // `End: ring out`
+        (at === 0 && line.tokens[to]?.text === ':' ? COST.headed : 0);
       return {
         to,
         cost: cost + own.cost + doubts,

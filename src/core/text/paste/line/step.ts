@@ -76,6 +76,7 @@ export const COST = {
   sung: 0.5,
   asked: 1,
   happening: 0.4,
+  headed: 0.3,
   ownName: 0.9,
   ownNameInTable: 0.25,
   ownNameBesideKnown: 1,

@@ -1,5 +1,5 @@
 import { leftovers } from './leftovers';
-import { perToken } from './line';
+import { isSeparator, type Line, meaningsAt, perToken } from './line';
 import { countsAt, isBars, isCross, isText, numberAt, timesAt } from './numbers';
 import { sayings } from './sayings';
 import { starts } from './starts';
@@ -13,18 +13,26 @@ export const stepsAt = perToken((line, index): readonly Step[] => [
   ...leftovers(line, index),
 ]);
 
+/** `head, 3 choruses`: a number behind a mark and before a name belongs to what follows. */
+const leadsOn = (line: Line, index: number, to: number): boolean => {
+  const before = line.tokens[index - 1];
+  return before !== undefined && isSeparator(before) && meaningsAt(line, to, 'name').length > 0;
+};
+
 /** How long and how often a section is, behind its name. */
 const counts = perToken((line, index): readonly Step[] => {
   const clause = line.clauses[index]!;
   const pointed = line.pointed[index] && !isText(line, index - 1, 'for');
-  const aside = pointed ? (clause.wordy && !clause.named ? 0.9 : 0.4) : 0;
+  // A beat, rather than a length: `auf der 1`, `on 2+4`.
+  const asideOf = (value: number) => (value < 5 || (clause.wordy && !clause.named) ? 0.9 : 0.4);
   const lengths = countsAt(line, index)
     .filter(isBars)
     .map(({ to, value, unit, times, cost }): Step => {
       const each = isText(line, to, 'each');
       return {
         to: each ? to + 1 : to,
-        cost: cost + (unit ? 0 : aside),
+        cost:
+          cost + (unit ? 0 : (pointed ? asideOf(value) : 0) + (leadsOn(line, index, to) ? 0.8 : 0)),
         ...(!unit && { extra: { before: 0.6 } }),
         does: {
           does: 'count',

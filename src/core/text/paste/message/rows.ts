@@ -17,10 +17,11 @@ const KNOWN: ReadonlySet<string> = new Set(
   [...Object.keys(SECTION_NAMES), ...Object.values(SECTION_NAMES).flat()].map(folded),
 );
 
-const isNameOfSection = (name: string): boolean =>
-  folded(name)
-    .split(/[ -]/)
-    .some((word) => KNOWN.has(word));
+/** Whether one of the words names a section; letters by themselves may be anything. */
+const isNameOfSection = (words: string): boolean =>
+  folded(words)
+    .split(/[^\p{L}]+/u)
+    .some((word) => word.length > 1 && KNOWN.has(word));
 
 /** Lines without what stands in front of them; as many as there were. */
 export const bareRows = (rows: readonly string[]): string[] => {
@@ -36,15 +37,24 @@ export const bareRows = (rows: readonly string[]): string[] => {
   return listed.map((row) => row.replace(BULLET, '').trim());
 };
 
-/** Who speaks: a name behind a time, or in front of several lines, that is no section. */
+/**
+ * Who speaks: a name behind a time, or in front of several lines of which one names a section. `Dance: 8`
+ * is a section of its own.
+ */
 const speakersIn = (rows: readonly string[]): Set<string> => {
-  const seen = new Map<string, number>();
+  const stamped = new Set<string>();
+  const spoken = new Map<string, { lines: number; named: boolean }>();
   for (const row of rows) {
-    const stamped = STAMPED.exec(row)?.[1];
-    const name = stamped ?? SPOKEN.exec(row)?.[1];
-    if (name && !isNameOfSection(name)) seen.set(name, (seen.get(name) ?? 0) + (stamped ? 2 : 1));
+    const sender = STAMPED.exec(row)?.[1];
+    if (sender && !isNameOfSection(sender)) stamped.add(sender);
+    const [said = '', name] = SPOKEN.exec(row) ?? [];
+    if (!name || isNameOfSection(name)) continue;
+    const before = spoken.get(name) ?? { lines: 0, named: false };
+    const named = before.named || isNameOfSection(row.slice(said.length));
+    spoken.set(name, { lines: before.lines + 1, named });
   }
-  return new Set([...seen].flatMap(([name, times]) => (times > 1 ? [name] : [])));
+  const often = [...spoken].flatMap(([name, { lines, named }]) => (lines > 1 && named ? name : []));
+  return new Set([...stamped, ...often]);
 };
 
 /** Whether lines are numbered one after the other; `2. Strophe` behind a refrain is no number of a list. */

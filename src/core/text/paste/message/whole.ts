@@ -57,6 +57,7 @@ export const settled = (candidates: readonly Candidate[]): Settled[] => {
   countIns(drafts, meter?.numerator ?? 4);
   lengthsFromLegend(drafts);
   lengthsFromNumbers(drafts);
+  lengthsBelow(drafts);
   lengthsFromChords(drafts);
   lengthsFromFirstBars(drafts);
   lengthsFromClock(drafts);
@@ -166,6 +167,27 @@ const lengthsFromNumbers = (drafts: readonly Draft[]): void => {
     draft.guesses = ['Taken as the lengths of the line above.'];
     draft.isAbout = true;
   });
+};
+
+const ONLY_LENGTH = /^\W*(\d{1,3})(?:\s*(?:bars?|x))?\W*$/i;
+
+/** `Verse` and below it `16`, more than once: names and lengths in turn. */
+const lengthsBelow = (drafts: readonly Draft[]): void => {
+  const lines = drafts.filter(({ from }) => !from.isEmpty);
+  const pairs = lines.flatMap((draft, index) => {
+    const above = lines[index - 1];
+    const bars = Number(ONLY_LENGTH.exec(draft.from.bare)?.[1] ?? 0);
+    const open = above?.sections.length === 1 && above.sections[0]!.bars === undefined;
+    return above && open && bars > 0 ? [{ draft, above, bars }] : [];
+  });
+  if (pairs.length < 2) return;
+  for (const { draft, above, bars } of pairs) {
+    above.sections = above.sections.map((section) => withBars(section, bars));
+    draft.sections = [];
+    draft.song = {};
+    draft.guesses = [];
+    draft.isAbout = true;
+  }
 };
 
 /** Lines of chords between bar lines fill the section above. */

@@ -17,7 +17,20 @@ export const SECTION_NAMES: Readonly<Record<string, readonly string[]>> = {
   ],
   'Post-chorus': ['post chorus', 'postchorus', 'post refrain'],
   Chorus: [
-    ...['chorus', 'choruses', 'chor', 'chrs', 'cho', 'ch', 'c', 'refrain', 'ref', 'refr', 'hook'],
+    ...[
+      'chorus',
+      'choruses',
+      'chor',
+      'chrs',
+      'chr',
+      'cho',
+      'ch',
+      'c',
+      'refrain',
+      'ref',
+      'refr',
+      'hook',
+    ],
     ...['kehrvers', 'estribillo', 'coro', 'refrao', 'ritornello'],
   ],
   'Middle eight': [

@@ -124,6 +124,7 @@ export const POINTERS: ReadonlySet<string> = new Set([
     'capo',
     'every',
   ],
+  ...['auf', 'am', 'beim', 'sur', 'sobre'],
 ]);
 
 /** Between sections. */
