@@ -165,8 +165,10 @@ test('a line may be read in its second way, left out, or be a cue or a section',
 test('five megabytes, a binary file and one endless line are refused in a sentence', () => {
   expect(readPasted('Verse 16\n'.repeat(600_000)).problem).toMatch(/too much/);
   expect(readPasted('\u0000\u0001\u0002PNG').problem).toMatch(/not text/);
-  const endless = readPasted(`Verse 16\n${'la '.repeat(70_000)}`);
+  // Long lines take no longer than they are long.
+  const endless = readPasted(`Verse 16\n${'la '.repeat(70_000)}\n${' '.repeat(70_000)}x`);
   expect(endless.lines[1]).toMatchObject({ status: 'not understood' });
+  expect(endless.lines[2]).toMatchObject({ status: 'not understood', guesses: [] });
   expect(endless.lines[0]?.sections).toHaveLength(1);
   expect(readPasted('Verse 16\n'.repeat(2001)).problem).toBe(
     'Only the first 2000 lines were read.',

@@ -38,7 +38,9 @@ export const readPasted = (text: string): Pasted => {
   const all = text.split(/\r\n|\n|\r/);
   const rows = all.slice(0, MOST_LINES);
   // A line that is too long is not looked through before it is refused.
-  const shown = rows.map((row) => row.slice(0, LONGEST_LINE + 1));
+  const shown = rows.map((row) =>
+    row.length > LONGEST_LINE ? row.trim().slice(0, LONGEST_LINE + 1) : row,
+  );
   const found = settled(candidatesOf(bareRows(tableRows(shown))));
   const lines = found.map((one, index) => asLine(rows[index]!, index + 1, one));
   return {

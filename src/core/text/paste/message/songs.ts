@@ -1,6 +1,8 @@
 import type { PastedLine, PastedSong } from '../pasted';
 
 const MOST_WORDS = 8;
+/** No line that is longer is a title. */
+const LONGEST_TITLE = 200;
 
 /**
  * Where one song ends and the next begins: at a line like a title, with no section in it, that has
@@ -36,13 +38,13 @@ const saysOnlyOfSong = ({ sections, song }: PastedLine): boolean =>
 
 /** What a title leaves once tempo, meter and key are gone. */
 const titleOf = ({ text, sections, status }: PastedLine): string | undefined => {
-  if (sections.length > 0 || status === 'empty') return undefined;
-  const words = text
+  if (sections.length > 0 || status === 'empty' || text.length > LONGEST_TITLE) return undefined;
+  // What is said behind a title is none of it.
+  const title = text.split(/[,;|]/).find((piece) => /\p{L}/u.test(piece)) ?? '';
+  const words = title
     .replace(/^\s*(?:\d{1,2}[.)]|#|\*+|song (?:\d+|one|two|three|four)\s*[:.-]?)\s*/i, '')
     .replace(/[([]?\s*(?:♩|q|tempo|bpm)?\s*[=:@]?\s*\d{2,3}\s*(?:bpm)?\s*[)\]]?/gi, ' ')
     .replace(/\b\d{1,2}\/\d{1,2}\b|\bkey(?: of)? [A-G][#b]?m?\b/gi, ' ')
-    // What is said behind a title is none of it.
-    .replace(/^([^,;|]*\p{L}[^,;|]*)[,;|].*$/u, '$1')
     .replace(/^[\s"“”*,;:–-]+|[\s"“”*,;:.–-]+$/g, '')
     .trim();
   const count = words.split(/\s+/).length;
