@@ -188,5 +188,5 @@ const withoutPickup = (
   );
   const [second, ...others] = rest;
   const name = second!.name ?? short!.name;
-  return { pickup: beats, measures: [{ ...second!, name, forward: second!.forward }, ...others] };
+  return { pickup: beats, measures: [{ ...second!, name }, ...others] };
 };

@@ -235,6 +235,9 @@ test('what is said of drums is no outro, a number before a name leads to it, a b
   expect(forms('head 12, head again, 3 choruses of solo')).not.toContain('Head 3');
   expect(forms('Ende auf der 1')).toEqual(['Ending ?']);
   expect(forms('End: ring out')).toEqual(['Ending ?']);
+  expect(
+    forms('Tag last line x3, hold. drums: 3 bar lead into B3? parking round the back'),
+  ).toEqual(['Tag ? x3']);
 });
 
 test('no drums for a part of a section is not no drums', () => {

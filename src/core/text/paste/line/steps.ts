@@ -3,7 +3,7 @@ import { isSeparator, type Line, meaningsAt, perToken } from './line';
 import { countsAt, isBars, isCross, isText, numberAt, timesAt } from './numbers';
 import { sayings } from './sayings';
 import { starts } from './starts';
-import type { Step } from './step';
+import { COST, type Step } from './step';
 
 /** Everything that the tokens from one on may be taken for. */
 export const stepsAt = perToken((line, index): readonly Step[] => [
@@ -25,6 +25,8 @@ const counts = perToken((line, index): readonly Step[] => {
   const pointed = line.pointed[index] && !isText(line, index - 1, 'for');
   // A beat, rather than a length: `auf der 1`, `on 2+4`.
   const asideOf = (value: number) => (value < 5 || (clause.wordy && !clause.named) ? 0.9 : 0.4);
+  // `drums: 3 bar lead into B3?` says nothing of the section before.
+  const asked = clause.asks && !clause.named ? 2 * COST.asked : 0;
   const lengths = countsAt(line, index)
     .filter(isBars)
     .map(({ to, value, unit, times, cost }): Step => {
@@ -32,7 +34,9 @@ const counts = perToken((line, index): readonly Step[] => {
       return {
         to: each ? to + 1 : to,
         cost:
-          cost + (unit ? 0 : (pointed ? asideOf(value) : 0) + (leadsOn(line, index, to) ? 0.8 : 0)),
+          cost +
+          asked +
+          (unit ? 0 : (pointed ? asideOf(value) : 0) + (leadsOn(line, index, to) ? 0.8 : 0)),
         ...(!unit && { extra: { before: 0.6 } }),
         does: {
           does: 'count',
