@@ -1,5 +1,3 @@
-import { LONGEST_NAME } from '../../base/fields';
-import { cutText } from '../../base/plainText';
 import { fail, ok, type Result } from '../../base/result';
 import { VOICES } from '../../music/kit';
 import {
@@ -9,16 +7,19 @@ import {
   noteTicks,
   TICKS_PER_QUARTER,
 } from '../../music/time';
+import { readFermataText, type SaidFermata } from '../fermataText';
 import type { Hit } from './grooves';
 import { FASTEST_QUARTERS, SLOWEST_QUARTERS } from './tempoFit';
 import { at, childrenOf, type Element, numberAt } from './xml';
 
 /** A measure as a reader counts it, with all that it says of the form. */
-export type Measure = Said & {
+export type Measure = Omit<Said, 'fermatas'> & {
   /** As long as what is in it. */
   readonly meter: Meter;
   /** Quarters a minute that hold in it; where they change, their mean: its bar lines are right. */
   readonly tempo: number;
+  /** What time stands still for, with its place up to the end. */
+  readonly fermatas: readonly (SaidFermata & { readonly ticks: number })[];
   /** In our ticks from its bar line. */
   readonly hits: readonly Hit[];
 };
@@ -32,8 +33,16 @@ export type Said = {
   readonly endingStart: readonly number[] | undefined;
   readonly endingStop: boolean;
   readonly cues: readonly { readonly ticks: number; readonly words: string }[];
+  /** In our ticks from its bar line, up to its end; without a length where the file says none. */
+  readonly fermatas: readonly Held[];
   readonly jumps: Jumps;
+  /** As it is written; empty where it is not. */
+  readonly number: string;
+  /** Its number does not count: a pickup, a count-in, the second part of a bar. */
+  readonly isImplicit: boolean;
 };
+
+export type Held = { readonly ticks: number; readonly said: SaidFermata | undefined };
 
 /** A measure of one part. */
 export type PartMeasure = Said & {
@@ -44,7 +53,6 @@ export type PartMeasure = Said & {
   /** Tempos that begin in it, in quarters a minute, or how many times the one before. */
   readonly tempos: readonly { readonly ticks: number; readonly tempo: Tempo }[];
   readonly hits: readonly Hit[];
-  readonly isImplicit: boolean;
 };
 
 type Tempo = { readonly quarters: number } | { readonly times: number };
@@ -81,23 +89,27 @@ export const partMeasures = (
     const divisions = childrenOf(element, 'attributes').map((one) => numberAt(one, 'divisions'));
     const wrong = divisions.find((count) => count !== undefined && count <= 0);
     if (wrong !== undefined) {
-      const message = `Measure ${index + 1} divides a quarter into ${wrong}: that is no score.`;
+      const message = `Measure ${numberOf(element, index)} divides a quarter into ${wrong}: that is no score.`;
       return fail('invalid', 'MusicXML file', message);
     }
-    read.push(measureOf(element, index + 1, running, keys, guessed));
+    read.push(measureOf(element, numberOf(element, index), running, keys, guessed));
   }
   return ok({ measures: read, guessed });
 };
 
+const numberOf = ({ attributes: { number } }: Element, index: number): string =>
+  number || String(index + 1);
+
 const measureOf = (
   element: Element,
-  number: number,
+  number: string,
   running: Running,
   keys: ReadonlyMap<string, number>,
   guessed: string[],
 ): PartMeasure => {
   const hits: Hit[] = [];
   const cues: { ticks: number; words: string }[] = [];
+  const fermatas: Held[] = [];
   const tempos: { ticks: number; tempo: Tempo }[] = [];
   const lines: Element[] = [];
   const jumps = { segno: false, coda: false, toCoda: false, fine: false };
@@ -111,18 +123,24 @@ const measureOf = (
     else if (child.name === 'note') {
       isRest ||= at(child, 'rest')?.attributes.measure === 'yes';
       place = noteAt(child, place, ticksAt, keys, hits);
+      if (childrenOf(child, 'notations').some((one) => at(one, 'fermata')))
+        fermatas.push({ ticks: ticksAt(place), said: undefined });
     } else if (child.name === 'backup') place -= numberAt(child, 'duration') ?? 0;
     else if (child.name === 'forward') place += numberAt(child, 'duration') ?? 0;
     else if (child.name === 'barline') lines.push(child);
     else if (child.name === 'sound' || child.name === 'direction') {
       const said = directionOf(child);
-      const offset = numberAt(child, 'offset') ?? 0;
-      const ticks = Math.max(0, ticksAt(place + offset));
-      if (said.tempo) tempos.push({ ticks, tempo: said.tempo });
+      const placed = (offset: number) => Math.max(0, ticksAt(place + offset));
+      const ticks = placed(numberAt(child, 'offset') ?? 0);
+      if (said.tempo) tempos.push({ ticks: placed(heardAt(child)), tempo: said.tempo });
       name ??= said.name;
       back ??= said.back;
       for (const sign of ['segno', 'coda', 'toCoda', 'fine'] as const) jumps[sign] ||= said[sign];
-      for (const words of said.cues) cues.push({ ticks, words });
+      for (const words of said.cues) {
+        const fermata = readFermataText(words);
+        if (fermata) fermatas.push({ ticks, said: fermata });
+        else cues.push({ ticks, words });
+      }
     }
     content = Math.max(content, place);
   }
@@ -140,8 +158,12 @@ const measureOf = (
     endingStart: start && passesIn(start.attributes.number ?? '1'),
     endingStop: endings.some(({ attributes: { type } }) => type !== 'start'),
     cues,
+    fermatas: lines.some((line) => at(line, 'fermata'))
+      ? [...fermatas, { ticks: ticksAt(content), said: undefined }]
+      : fermatas,
     hits,
     jumps: { ...jumps, back },
+    number: element.attributes.number ?? '',
     isImplicit: element.attributes.implicit === 'yes',
   };
 };
@@ -160,7 +182,7 @@ const passesIn = (text: string): number[] => {
   return passes.length > 0 ? passes : [1];
 };
 
-const attributes = (element: Element, running: Running, number: number, guessed: string[]) => {
+const attributes = (element: Element, running: Running, number: string, guessed: string[]) => {
   const divisions = numberAt(element, 'divisions');
   if (divisions !== undefined && divisions > 0) running.divisions = divisions;
   const time = at(element, 'time');
@@ -207,13 +229,26 @@ const directionOf = (element: Element): Direction => {
         : has('dacapo') || says(/^(d\.? ?c\.?|da capo)/i)
           ? 'start'
           : undefined,
-    cues: words.filter((text) => !sign.test(text)).map((text) => cutText(text, LONGEST_NAME)),
+    cues: words.filter((text) => !sign.test(text)),
   };
+};
+
+/**
+ * How far from where it is written a direction sounds, in divisions. The offset of a direction moves only
+ * what is printed, but with `sound="yes"`; that of a sound moves it (MusicXML 4.0, offset; from memory).
+ */
+const heardAt = (element: Element): number => {
+  const sound = element.name === 'sound' ? element : at(element, 'sound');
+  const own = numberAt(sound, 'offset');
+  if (own !== undefined) return own;
+  const offset = at(element, 'offset');
+  const isHeard = sound === undefined || offset?.attributes.sound === 'yes';
+  return isHeard ? (numberAt(element, 'offset') ?? 0) : 0;
 };
 
 /** What is told to a player counts before what is printed. */
 const tempoOf = (told: number, metronome: Element | undefined): Tempo | undefined => {
-  if (isTempo(told)) return { quarters: Math.round(told * 1000) / 1000 };
+  if (isTempo(told)) return { quarters: told };
   const printed = metronomeOf(metronome);
   return printed && (!('quarters' in printed) || isTempo(printed.quarters)) ? printed : undefined;
 };
@@ -228,9 +263,7 @@ const metronomeOf = (element: Element | undefined): Tempo | undefined => {
   if (first === undefined) return undefined;
   if (second !== undefined) return { times: second / first };
   const perMinute = Number(/\d+(?:\.\d+)?/.exec(at(element, 'per-minute')?.text ?? '')?.[0]);
-  return perMinute > 0
-    ? { quarters: Math.round(((perMinute * first) / TICKS_PER_QUARTER) * 1000) / 1000 }
-    : undefined;
+  return perMinute > 0 ? { quarters: (perMinute * first) / TICKS_PER_QUARTER } : undefined;
 };
 
 /** The note values of a metronome mark, in ticks; a dot follows the value that it is on. */

@@ -36,6 +36,7 @@ test.each([
     'fermatas',
     'Verse: 8; fermata 5.1 3 s "nod"; fermata last.3 2.5 s\nOut: 2; fermata end 4 s\nEnd: 1',
   ],
+  ['two fermatas at one place', 'Verse: 8; fermata 5.1 3 s "nod"; fermata 5.1 2 s\nOut: 2'],
   ['timeChanges', 'Verse: 8; bar 5 in 3/4 tempo 96; bar 7 in 4/4\nOut: 2'],
   ['odd meters', 'song 132, in 7/8, count 7\nRiff: 4, x 2\nWaltz: 8, in 6/8\nBells: 4, in 5/4'],
   ['a straight ramp in time', 'A: 4\nB: 12, tempo > 60 by time\nC: 2'],

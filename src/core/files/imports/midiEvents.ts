@@ -1,5 +1,6 @@
 import { plainText } from '../../base/plainText';
 import { lastAtOrBefore } from '../../base/search';
+import { readFermataText } from '../fermataText';
 import type { MidiFile } from '../midi';
 
 /** What is read of a file: its events by kind, each in order of time. */
@@ -60,25 +61,22 @@ export type Held = {
   readonly words: string;
 };
 
-const HOLD = /^(?:fermata|hold) (\d+(?:\.\d+)?) s(?:: (.*))?$/;
-
 /** Holds that a file of ours tells of: whole quarters that stand for time that stands still. */
 export const holdsIn = (file: Sorted): Held[] => {
   let before = 0;
   const timeAt = timesIn(file);
   return textsIn(file, 'text').flatMap(({ ticks, text }) => {
-    const [, seconds, words = ''] = HOLD.exec(text) ?? [];
-    if (seconds === undefined || Number(seconds) <= 0 || Number(seconds) > 300) return [];
+    const said = readFermataText(text);
+    if (!said) return [];
     const begin = timeAt(ticks);
     const quarters = (to: number) => timeAt(ticks + to * file.division) - begin;
     let length = 1;
-    while (length < 64 && quarters(length) < Number(seconds) - 0.001) length++;
+    while (length < 64 && quarters(length) < said.seconds - 0.001) length++;
     const fermata = {
       from: ticks,
       ticks: length * file.division,
       before,
-      seconds: Number(seconds),
-      words,
+      ...said,
     };
     before += fermata.ticks;
     return [fermata];

@@ -38,6 +38,9 @@ test.each([
     'song 96, in 4/4, count 4\nA: 4\nrepeat 2:\nB: 4, tempo 120\nending 1:\nC: 2, tempo 60\nending 2:\nD: 3\nend\nE: 2',
   ],
   ['meters', 'song 132, in 7/8, count 7\nRiff: 4, x 2\nWaltz: 8, in 6/8\nBells: 4, in 5/4'],
+  ['fermatas', 'Verse: 8; fermata 5.1 3 s "nod"; fermata 2.3 2.5 s\nOut: 2; fermata end 4 s'],
+  ['two fermatas at one place', 'Verse: 8; fermata 5.1 3 s; fermata 5.1 1.2 s\nOut: 2'],
+  ['ramps', 'song 96, in 4/4, count 4\nA: 8, tempo > 144\nB: 4, tempo > 60 by time\nC: 2'],
   ['timeChanges', 'Verse: 8; bar 5 in 3/4 tempo 96; bar 7 in 4/4\nOut: 2'],
 ])('%s come back from MusicXML bar by bar', (_, text) => {
   const map = song(text);
@@ -47,6 +50,54 @@ test.each([
   after.forEach(({ startSeconds }, index) => {
     expect(startSeconds).toBeCloseTo(before[index]!.startSeconds, 3);
   });
+});
+
+test('fermatas come back with their length and what is waited for, and the tempo around them as it was', () => {
+  const map = song(
+    'song 96, in 4/4, count 4\nVerse: 8; fermata 5.1 3 s "nod"; fermata 2.3 2.5 s\nOut: 2; fermata end 4 s',
+  );
+  const { map: back, guessed } = read(chartAsMusicXml(map, 'Song'));
+  const held = ({ fermatas }: RoadMap) =>
+    Object.values(fermatas)
+      .map(({ at, seconds, cue }) => [at?.bar, at?.ticks, seconds, cue])
+      .sort();
+  expect(held(back)).toEqual(held(map));
+  expect(Object.values(back.sections).map(({ tempo }) => tempo)).toEqual([null, null]);
+  expect(back.start.tempo).toEqual({ perMinute: 96, unit: 'quarter' });
+  expect(guessed).toEqual([]);
+});
+
+test('count-in and pickup come back, whatever their length', () => {
+  for (const lead of ['count 4', 'count 6, pickup 2', 'count 8', 'count 0, pickup 3']) {
+    const map = song(`song 96, in 4/4, ${lead}\nA: 2`);
+    const { start } = read(chartAsMusicXml(map, 'Song')).map;
+    expect([lead, start.countIn, start.pickup, start.firstBar]).toEqual([
+      lead,
+      map.start.countIn,
+      map.start.pickup,
+      1,
+    ]);
+  }
+});
+
+test('a row of ever other tempos comes back as the ramp it was', () => {
+  const map = song('song 96, in 4/4, count 4\nA: 8, tempo > 144\nB: 4');
+  const { map: back } = read(chartAsMusicXml(map, 'Song'));
+  expect(Object.values(back.timeChanges)).toEqual([]);
+  expect(Object.values(back.sections)[0]!.tempo).toMatchObject({ kind: 'ramp', from: 96, to: 144 });
+});
+
+test('a fermata whose length nobody says is a cue, and a question', () => {
+  const note = (sign: string) =>
+    `<note><rest/><duration>2</duration>${sign && `<notations>${sign}</notations>`}</note>`;
+  const { map, guessed } = read(
+    score(
+      `<measure number="7"><attributes><divisions>1</divisions></attributes>${note('')}${note('<fermata/>')}</measure>`,
+    ),
+  );
+  expect(Object.values(map.fermatas)).toEqual([]);
+  expect(Object.values(map.cues)).toMatchObject([{ words: 'fermata', at: { bar: 1 } }]);
+  expect(guessed).toEqual(['How long the fermata in measure 7 lasts is not said: it is a cue.']);
 });
 
 test('endings come back folded as they were written', () => {
@@ -209,7 +260,7 @@ test('a document type of the usual kind is passed over, and marks are text', () 
 
 test('a score whose first measure has a number is counted from there; a pickup or a word is not', () => {
   const first = (number: string) => {
-    const xml = chartAsMusicXml(roadMapFrom('song 120, in 4/4, count 4\nA: 2'), 'Song');
+    const xml = chartAsMusicXml(roadMapFrom('song 120, in 4/4, count 0\nA: 2'), 'Song');
     const read = songFromMusicXml(
       xml.replace('<measure number="1"', `<measure number="${number}"`),
       'file',

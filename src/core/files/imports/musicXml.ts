@@ -1,13 +1,13 @@
 import { fail, ok, type Result } from '../../base/result';
 import { plural } from '../../base/words';
-import { barTicks, meterText } from '../../music/time';
-import { MOST_FIRST_BAR, MOST_PLAYED_BARS, usualCountIn } from '../../song/roadmap';
+import { barTicks, meterText, noteTicks, pulseUnit, TICKS_PER_QUARTER } from '../../music/time';
+import { MOST_FIRST_BAR, MOST_PLAYED_BARS } from '../../song/roadmap';
 import { groovesIn } from './grooves';
 import { withJumps } from './jumps';
 import type { Measure } from './measures';
 import { readScore } from './score';
 import { type Counted, type Fold, roadMapFrom, type Understood } from './song';
-import type { Fitted } from './tempoFit';
+import { type Clock, type Fitted, fitTempos } from './tempoFit';
 import { at, parseXml } from './xml';
 
 /**
@@ -21,7 +21,7 @@ export const songFromMusicXml = (text: string, name: string): Result<Understood>
   const root = parsed.value;
   const score = readScore(root);
   if (!score.ok) return score;
-  const { pickup, parts } = score.value;
+  const { countIn, pickup, parts } = score.value;
   const jumped = withJumps(score.value.measures);
   if (jumped.measures.length > MOST_PLAYED_BARS) {
     return fail('invalid', 'MusicXML file', `It has more than ${MOST_PLAYED_BARS} measures.`);
@@ -46,11 +46,11 @@ export const songFromMusicXml = (text: string, name: string): Result<Understood>
     folds,
     tempos: temposOf(measures, sections),
     cues: measures.flatMap(({ cues }, bar) => cues.map((cue) => ({ bar, ...cue }))),
-    fermatas: [],
+    fermatas: measures.flatMap(({ fermatas }, bar) => fermatas.map((one) => ({ bar, ...one }))),
     grooves,
-    countIn: pickup > 0 ? usualCountIn(measures[0]!.meter) : 0,
+    countIn,
     pickup,
-    firstBar: firstNumber(score.value.number),
+    firstBar: firstNumber(score.value.measures[0]?.number),
   };
   return ok({
     title,
@@ -126,19 +126,45 @@ const sectionsIn = (measures: readonly Measure[], folds: readonly Fold[]) => {
     });
 };
 
-/** Held tempos, begun anew with each section. */
+/** How far a bar line may come to lie beside that of the file where a row of tempos becomes a ramp (s). */
+const RAMP_TOLERANCE = 0.001;
+
+/** The tempos of each section, which begin anew with it; a row of ever other ones as a ramp. */
 const temposOf = (
   measures: readonly Measure[],
   sections: readonly { readonly from: number }[],
-): Fitted[] => {
-  const starts = new Set(sections.map(({ from }) => from));
+): Fitted[] =>
+  sections.flatMap(({ from }, index) => {
+    const own = measures.slice(from, sections[index + 1]?.from);
+    const held = heldTempos(own);
+    const fitted = held.length < 3 ? held : fitTempos(clockOf(own), [], RAMP_TOLERANCE).tempos;
+    const fewest = fitted.length < held.length ? fitted : held;
+    return fewest.map((one) => ({ ...one, from: one.from + from, to: one.to + from }));
+  });
+
+const heldTempos = (measures: readonly Measure[]): Fitted[] => {
   const tempos: { from: number; to: number; start: number }[] = [];
   measures.forEach(({ tempo }, index) => {
     const last = tempos.at(-1);
-    if (last && last.start === tempo && !starts.has(index)) last.to = index + 1;
+    if (last && Math.abs(last.start - tempo) < SAME) last.to = index + 1;
     else tempos.push({ from: index, to: index + 1, start: tempo });
   });
   return tempos.map((one) => ({ ...one, end: one.start, shape: 'held' }));
+};
+
+/** Tempos this close are one: they are computed from what measures last. */
+const SAME = 1e-6;
+
+/** When measures begin and the last one ends; where time stands still, without that time. */
+const clockOf = (measures: readonly Measure[]): Clock => {
+  const bars = [{ quarters: 0, seconds: 0 }];
+  for (const { meter, tempo } of measures) {
+    const { quarters, seconds } = bars.at(-1)!;
+    const length = barTicks(meter) / TICKS_PER_QUARTER;
+    bars.push({ quarters: quarters + length, seconds: seconds + (length * 60) / tempo });
+  }
+  const units = measures.map(({ meter }) => noteTicks(pulseUnit(meter)) / TICKS_PER_QUARTER);
+  return { bars, between: [], units };
 };
 
 const startsOf = (measures: readonly Measure[]): number[] => {

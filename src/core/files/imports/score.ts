@@ -1,17 +1,29 @@
 import { fail, ok, type Result } from '../../base/result';
-import { barTicks, type Meter, meterSchema, meterText, TICKS_PER_WHOLE } from '../../music/time';
+import { plural } from '../../base/words';
+import {
+  barTicks,
+  beatTicks,
+  type Meter,
+  meterSchema,
+  meterText,
+  TICKS_PER_QUARTER,
+  TICKS_PER_WHOLE,
+} from '../../music/time';
+import { MOST_LEAD, usualCountIn } from '../../song/roadmap';
+import { COUNT_IN, PICKUP } from '../musicxml';
+import { playingOrder } from './jumps';
 import { type Measure, type PartMeasure, partMeasures } from './measures';
+import { FASTEST_QUARTERS } from './tempoFit';
 import { at, childrenOf, type Element, numberAt } from './xml';
 
 /** A score as one row of measures: form and tempos of all its parts, strokes of the drum part. */
-export type Score = {
-  readonly measures: readonly Measure[];
-  /** Beats before the first measure. */
+export type Score = Lead & { readonly parts: number; readonly guessed: readonly string[] };
+
+/** What comes before the first bar, in beats, and the measures from there on. */
+type Lead = {
+  readonly countIn: number;
   readonly pickup: number;
-  /** The number of the first measure, as written. */
-  readonly number: string | undefined;
-  readonly parts: number;
-  readonly guessed: readonly string[];
+  readonly measures: readonly Measure[];
 };
 
 /** The tempo of a score that says none. */
@@ -35,9 +47,10 @@ export const readScore = (root: Element): Result<Score> => {
   }
   if (rows[0]!.length === 0) return fail('invalid', 'MusicXML file', 'There is no measure in it.');
   const guessed = [...first.value.guessed];
-  const { pickup, measures } = withoutPickup(together(rows, guessed), rows[0]![0]!.meter, guessed);
-  const number = childrenOf(chosen.part, 'measure')[pickup > 0 ? 1 : 0]?.attributes.number;
-  return ok({ measures, pickup, number, parts: rows.length, guessed });
+  const measures = together(rows, guessed);
+  const written = rows[0]![0]!.meter;
+  const lead = toldLead(measures, written) ?? withoutPickup(measures, written, guessed);
+  return ok({ ...lead, parts: rows.length, guessed });
 };
 
 const NO_KEYS: ReadonlyMap<string, number> = new Map();
@@ -92,25 +105,32 @@ const together = (rows: readonly (readonly PartMeasure[])[], guessed: string[]):
   return rows[0]!.map((own, index) => {
     const all = rows.flatMap((row) => row[index] ?? []);
     const content = Math.max(...all.map((one) => one.content));
-    const meter = meterOf(own.meter, content, index + 1, guessed);
+    const number = own.number || String(index + 1);
+    // Of the first measure more is said below.
+    const isImplicit = own.isImplicit || index === 0;
+    const meter = meterOf({ ...own, number, isImplicit }, content, guessed);
     const length = barTicks(meter);
     const { mean, last } = tempoIn(all, running, length);
     if (mean !== last && all.some(({ tempos }) => tempos.some(({ ticks }) => ticks > 0)))
       guessed.push(
-        `The tempo changes within measure ${index + 1}: it has the mean, so that its bar lines are right.`,
+        `The tempo changes within measure ${number}: it has the mean, so that its bar lines are right.`,
       );
     running = last;
+    const held = heldIn(number, all, { length, tempo: mean }, guessed);
     const jumps = all.map((one) => one.jumps);
     const said = (sign: 'segno' | 'coda' | 'toCoda' | 'fine') => jumps.some((one) => one[sign]);
     return {
       meter,
-      tempo: mean,
+      number: own.number,
+      isImplicit: own.isImplicit,
+      tempo: held.tempo,
+      fermatas: held.fermatas,
       name: first(all, ({ name }) => name),
       forward: all.some(({ forward }) => forward),
       backward: first(all, ({ backward }) => backward),
       endingStart: first(all, ({ endingStart }) => endingStart),
       endingStop: all.some(({ endingStop }) => endingStop),
-      cues: own.cues.filter(({ ticks }) => ticks < length),
+      cues: [...own.cues.filter(({ ticks }) => ticks < length), ...held.cues],
       hits: own.hits.filter(({ ticks }) => ticks >= 0 && ticks < length),
       jumps: {
         segno: said('segno'),
@@ -130,7 +150,11 @@ const first = <T, V>(list: readonly T[], of: (one: T) => V | undefined): V | und
 const DENOMINATORS = [4, 8, 16, 32] as const;
 
 /** A measure is as long as what is in it, whatever its meter. */
-const meterOf = (written: Meter, content: number, number: number, guessed: string[]): Meter => {
+const meterOf = (
+  { meter: written, number, isImplicit }: PartMeasure,
+  content: number,
+  guessed: string[],
+): Meter => {
   if (content === 0 || content === barTicks(written)) return written;
   const finest = DENOMINATORS.filter((denominator) => denominator >= written.denominator);
   const denominator = finest.find((one) => content % (TICKS_PER_WHOLE / one) === 0);
@@ -144,7 +168,7 @@ const meterOf = (written: Meter, content: number, number: number, guessed: strin
     );
     return written;
   }
-  if (number > 1)
+  if (!isImplicit)
     guessed.push(
       `Measure ${number} is ${meterText(meter.data)} long, not ${meterText(written)}: it was taken as long as it is.`,
     );
@@ -153,19 +177,17 @@ const meterOf = (written: Meter, content: number, number: number, guessed: strin
 
 /** The tempo at the end of a measure, and the one that makes it as long if it held throughout. */
 const tempoIn = (parts: readonly PartMeasure[], before: number, length: number) => {
-  const marks = parts
-    .flatMap(({ tempos }) => tempos)
-    .filter(({ ticks }) => ticks < length)
-    .sort((a, b) => a.ticks - b.ticks);
+  const marks = parts.flatMap(({ tempos }) => tempos).sort((a, b) => a.ticks - b.ticks);
   let [tempo, at, minutes] = [before, 0, 0];
   let began: number | undefined;
   let old = before;
   for (const { ticks, tempo: mark } of marks) {
-    minutes += (ticks - at) / tempo;
+    const within = Math.min(ticks, length);
+    minutes += (within - at) / tempo;
     // Parts that change the beat at one place mean one change.
     if (began !== ticks) old = tempo;
     began = ticks;
-    at = ticks;
+    at = within;
     tempo = 'quarters' in mark ? mark.quarters : old * mark.times;
   }
   minutes += (length - at) / tempo;
@@ -173,20 +195,79 @@ const tempoIn = (parts: readonly PartMeasure[], before: number, length: number) 
   return { mean, last: tempo };
 };
 
-/** A first measure that is shorter than its meter is no bar: its beats are the pickup. */
-const withoutPickup = (
-  measures: readonly Measure[],
-  written: Meter,
+/**
+ * What is held in a measure. A fermata whose words say its length is part of what the measure lasts; a mere
+ * sign becomes a cue.
+ */
+const heldIn = (
+  number: string,
+  parts: readonly PartMeasure[],
+  { length, tempo }: { readonly length: number; readonly tempo: number },
   guessed: string[],
-): { pickup: number; measures: readonly Measure[] } => {
+) => {
+  const all = parts.flatMap(({ fermatas }) => fermatas);
+  const fermatas = all.flatMap(({ ticks, said }) =>
+    said ? [{ ticks: Math.min(ticks, length), ...said }] : [],
+  );
+  const minutes = length / TICKS_PER_QUARTER / tempo;
+  const left = minutes - fermatas.reduce((sum, { seconds }) => sum + seconds, 0) / 60;
+  const without = length / TICKS_PER_QUARTER / left;
+  if (fermatas.length > 0 && left > 0 && without <= FASTEST_QUARTERS)
+    return { tempo: without, fermatas, cues: [] };
+  const [sign] = all;
+  if (!sign) return { tempo, fermatas: [], cues: [] };
+  guessed.push(`How long the fermata in measure ${number} lasts is not said: it is a cue.`);
+  return {
+    tempo,
+    fermatas: [],
+    cues: [{ ticks: Math.min(sign.ticks, length - 1), words: 'fermata' }],
+  };
+};
+
+/** A count-in and a pickup that the first measures are called after, as in files of ours. */
+const toldLead = (measures: readonly Measure[], written: Meter): Lead | undefined => {
+  const isLead = ({ isImplicit }: Measure) => isImplicit;
+  const isNamed = measures[0]?.name === COUNT_IN || measures[0]?.name === PICKUP;
+  const count = measures.findIndex((measure) => !isLead(measure));
+  if (!isNamed || count <= 0) return undefined;
+  const lead = measures.slice(0, count);
+  const begins = lead.findIndex(({ name }) => name === PICKUP);
+  const beatsOf = (list: readonly Measure[]) =>
+    list.reduce((sum, { meter }) => sum + barTicks(meter), 0) / beatTicks(written);
+  const countIn = beatsOf(begins < 0 ? lead : lead.slice(0, begins));
+  const pickup = begins < 0 ? 0 : beatsOf(lead.slice(begins));
+  const isWhole = [countIn, pickup].every((beats) => Number.isInteger(beats) && beats <= MOST_LEAD);
+  return isWhole ? { countIn, pickup, measures: measures.slice(count) } : undefined;
+};
+
+/** A first measure that is shorter than its meter is no bar: its beats are the pickup. */
+const withoutPickup = (measures: readonly Measure[], written: Meter, guessed: string[]): Lead => {
   const [short, ...rest] = measures;
-  const beats = (barTicks(short!.meter) * written.denominator) / TICKS_PER_WHOLE;
+  const beats = barTicks(short!.meter) / beatTicks(written);
   const isShort = barTicks(short!.meter) < barTicks(written);
-  if (!isShort || !Number.isInteger(beats) || rest.length === 0) return { pickup: 0, measures };
+  const whole = { countIn: 0, pickup: 0, measures };
+  if (!isShort || rest.length === 0) return whole;
+  if (!Number.isInteger(beats) || playingOrder(measures).lastIndexOf(0) > 0) {
+    guessed.push(`The first measure is ${meterText(short!.meter)} long: it is a bar of its own.`);
+    return whole;
+  }
   guessed.push(
     `The first measure is short: its ${beats === 1 ? 'beat is' : `${beats} beats are`} the pickup.`,
   );
+  const { hits, cues } = short!;
+  if (hits.length + cues.length > 0)
+    guessed.push(`What stands in the pickup is left out: ${leftIn(hits.length, cues)}.`);
   const [second, ...others] = rest;
   const name = second!.name ?? short!.name;
-  return { pickup: beats, measures: [{ ...second!, name }, ...others] };
+  return {
+    countIn: usualCountIn(written),
+    pickup: beats,
+    measures: [{ ...second!, name }, ...others],
+  };
 };
+
+const leftIn = (strokes: number, cues: Measure['cues']): string =>
+  [
+    ...(strokes > 0 ? [plural(strokes, 'stroke')] : []),
+    ...cues.map(({ words }) => `“${words}”`),
+  ].join(', ');

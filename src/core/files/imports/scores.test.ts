@@ -27,7 +27,7 @@ const note = (quarters: number) =>
 const fourFour =
   '<attributes><divisions>8</divisions><time><beats>4</beats><beat-type>4</beat-type></time></attributes>';
 const tempo = (perMinute: number, offset = 0) =>
-  `<direction><direction-type><words>${perMinute}</words></direction-type>${offset ? `<offset>${offset}</offset>` : ''}<sound tempo="${perMinute}"/></direction>`;
+  `<direction><direction-type><words>${perMinute}</words></direction-type>${offset ? `<offset sound="yes">${offset}</offset>` : ''}<sound tempo="${perMinute}"/></direction>`;
 const measure = (inside: string, attributes = '') => `<measure ${attributes}>${inside}</measure>`;
 const score = (...parts: readonly string[]) =>
   `<score-partwise version="4.0"><part-list>${parts
@@ -71,6 +71,44 @@ test('the beats of a short first measure are the pickup, counted in, and no bar'
   expect(map.start).toMatchObject({ pickup: 2, countIn: 4, firstBar: 1 });
   expect(compile(map).bars).toHaveLength(2);
   expect(guessed).toEqual(['The first measure is short: its 2 beats are the pickup.']);
+});
+
+test('a pickup that a repeat or a jump comes back to is a bar of its own', () => {
+  const repeated =
+    measure(fourFour + note(1), 'implicit="yes"') +
+    full +
+    measure(
+      `${note(1).repeat(3)}<barline location="right"><repeat direction="backward"/></barline>`,
+    ) +
+    full;
+  const { map, guessed } = read(score(repeated));
+  expect(map.start).toMatchObject({ pickup: 0, countIn: 0 });
+  expect(guessed).toContain('The first measure is 1/4 long: it is a bar of its own.');
+  expect(worstOf(starts(score(repeated)), independent(score(repeated)))).toBeLessThanOrEqual(0.001);
+});
+
+test('what stands in a pickup and is no bar of the song is said', () => {
+  const words = '<direction><direction-type><words>solo</words></direction-type></direction>';
+  const { map, guessed } = read(score(measure(fourFour + words + note(1)) + full));
+  expect(Object.values(map.cues)).toEqual([]);
+  expect(guessed).toContain('What stands in the pickup is left out: “solo”.');
+});
+
+test('an offset moves what is printed, and what is heard only where it says so', () => {
+  const direction = (offset: string) =>
+    `<direction><direction-type><words>faster</words></direction-type>${offset}<sound tempo="60"/></direction>`;
+  const first = (offset: string) => {
+    const { map } = read(score(measure(fourFour + direction(offset) + note(4)) + full));
+    return [map.start.tempo.perMinute, Object.values(map.cues)[0]!.at.ticks];
+  };
+  expect(first('<offset>16</offset>')).toEqual([60, 40_320]);
+  // Half of the measure at 120, half at 60.
+  expect(first('<offset sound="yes">16</offset>')).toEqual([80, 40_320]);
+});
+
+test('a tempo at the end of a measure holds from the next one on', () => {
+  const xml = score(measure(fourFour + note(4) + tempo(60)) + full + full);
+  expect(starts(xml)).toEqual([0, 2, 6]);
 });
 
 test('a measure is as long as what is in any of its parts', () => {

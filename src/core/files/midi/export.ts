@@ -12,6 +12,7 @@ import {
 import type { Note } from '../../playing/performance';
 import { type Program, soundingClicks } from '../../song/set';
 import { type Click, passageName, ticksAt } from '../../song/timeline';
+import { fermataText } from '../fermataText';
 import type { MidiFile, MidiTrack, Timed } from './events';
 import {
   countInBeats,
@@ -121,16 +122,16 @@ const trackOf = (name: string, events: readonly Timed[], end: number): MidiTrack
   ),
 });
 
-/** Where time stands still, for how long and until what: `hold 2.5 s: nod`. */
+/** Where time stands still, for how long and until what, at the first of its own beats. */
 const fermataTexts = ({ fermatas, at }: LaidOutSong): Timed[] =>
-  fermatas.map(({ fermata, ticks: length }) => ({
-    ticks: at(fermata.ticks) - length,
-    event: {
-      type: 'text',
-      kind: 'text',
-      text: `fermata ${Math.round(fermata.seconds * 1000) / 1000} s${fermata.cue ? `: ${fermata.cue}` : ''}`,
-    },
-  }));
+  fermatas.map(({ fermata }, index) => {
+    const { ticks: place, seconds: held, cue: words } = fermata;
+    const left = fermatas.slice(index).filter((one) => one.fermata.ticks === place);
+    return {
+      ticks: at(place) - left.reduce((sum, one) => sum + one.ticks, 0),
+      event: { type: 'text', kind: 'text', text: fermataText({ seconds: held, words }) },
+    };
+  });
 
 /** What to remember, where it is to be remembered. */
 const cuePoints = ({ song, at }: LaidOutSong): Timed[] =>

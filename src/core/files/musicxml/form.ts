@@ -18,6 +18,7 @@ import {
   servedBy,
 } from '../../song/roadmap';
 import { barAtTicks, compile, type Passage, secondsAt, type Timeline } from '../../song/timeline';
+import { fermataText } from '../fermataText';
 
 /** One measure as it is written. */
 export type Measure = {
@@ -29,6 +30,10 @@ export type Measure = {
   readonly tempo?: Told;
   readonly music: Music;
   readonly words: readonly Words[];
+  /** Fermatas, each with its words, at the places before which time stands still: up to the measure's end. */
+  readonly fermatas: readonly Words[];
+  /** It is counted in, or the pickup: no bar of the song. */
+  readonly isLead?: boolean;
   readonly forward?: boolean;
   /** A repeat that ends here, and how often it is played. */
   readonly backward?: number;
@@ -39,8 +44,8 @@ export type Measure = {
 /** What a reader is told of the tempo. */
 export type Told = { readonly perMinute: number; readonly unit: NoteValue } | 'accel.' | 'rit.';
 
-/** What stands in a measure: strokes from its bar line, time to be kept as one likes, or a rest. */
-export type Music = readonly StickedStroke[] | 'slashes' | 'rest';
+/** What stands in a measure: strokes from its bar line, time to be kept as one likes, a rest, or one a beat. */
+export type Music = readonly StickedStroke[] | 'slashes' | 'rest' | 'beats';
 
 /** Words at a place, in ticks from the bar line. */
 export type Words = { readonly at: number; readonly text: string };
@@ -51,12 +56,42 @@ export type Playing = { readonly timeline?: Timeline; readonly layout?: Layout }
 export const measuresOf = (
   map: RoadMap,
   { timeline = compile(map), layout = USUAL_LAYOUT }: Playing = {},
-): Measure[] => written(formOf(map), [...timeline.passages], readSong(map, timeline, layout));
+): Measure[] => [
+  ...leadMeasures(timeline.countIn),
+  ...written(formOf(map), [...timeline.passages], readSong(map, timeline, layout)),
+];
+
+/** What comes before the first bar: the count-in and then the pickup, each in bars that end with it. */
+const leadMeasures = ({ beats, pickup, meter, seconds }: Timeline['countIn']): Measure[] => {
+  const each = seconds / Math.max(1, beats + pickup);
+  const lead = (count: number, name: string) => {
+    const first = count % meter.numerator;
+    const full = Array.from({ length: (count - first) / meter.numerator }, () => meter.numerator);
+    return [...(first > 0 ? [first] : []), ...full].map((numerator, index): Measure => {
+      const own = index === 0 ? { name } : {};
+      return {
+        meter: { numerator, denominator: meter.denominator },
+        seconds: numerator * each,
+        music: 'beats',
+        words: [],
+        fermatas: [],
+        isLead: true,
+        ...own,
+      };
+    });
+  };
+  return [...lead(beats, COUNT_IN), ...lead(pickup, PICKUP)];
+};
+
+/** What the measures before the first bar are called. */
+export const COUNT_IN = 'Count-in';
+export const PICKUP = 'Pickup';
 
 /** A song with all that goes into its measures. */
 type Read = Timeline & {
   readonly music: readonly Music[];
   readonly words: readonly (readonly Words[])[];
+  readonly held: readonly (readonly Words[])[];
   readonly tempos: readonly (Measure['tempo'] | undefined)[];
 };
 
@@ -80,9 +115,19 @@ const readSong = (map: RoadMap, timeline: Timeline, layout: Layout): Read => {
   put(0, map.start.notes);
   for (const { section, startTicks } of timeline.passages) put(startTicks, heads.get(section));
   for (const { startTicks, detail } of timeline.details) put(startTicks, said.get(detail.id));
-  for (const { id, ticks: position } of timeline.fermatas)
-    put(Math.min(position, timeline.ticks - 1), said.get(id));
-  return { ...timeline, music, words, tempos: temposOf(timeline) };
+  return { ...timeline, music, words, held: heldIn(timeline), tempos: temposOf(timeline) };
+};
+
+/** Fermatas stand in the bar that lasts longer for them: the one before a bar line. */
+const heldIn = (timeline: Timeline): Words[][] => {
+  const held = timeline.bars.map((): Words[] => []);
+  for (const { ticks: position, seconds, cue } of timeline.fermatas) {
+    const bar = barAtTicks(timeline, position - 1);
+    if (!bar) continue;
+    const text = fermataText({ seconds, words: cue });
+    held[indexIn(timeline, bar.played)]?.push({ at: position - bar.startTicks, text });
+  }
+  return held;
 };
 
 /** What holds all through a section, and on which passes something else does. */
@@ -141,6 +186,7 @@ const passageMeasures = (passage: Passage, timeline: Read): Measure[] => {
       ...(index === 0 && { name: passage.name }),
       music: timeline.music[at]!,
       words: timeline.words[at]!,
+      fermatas: timeline.held[at]!,
       ...tempoOf(timeline, at),
     };
   });
@@ -178,9 +224,11 @@ const alike = (a: readonly Measure[], b: readonly Measure[]): boolean =>
       Math.abs(measure.seconds - other.seconds) < EXACT &&
       measure.meter.numerator === other.meter.numerator &&
       measure.meter.denominator === other.meter.denominator &&
-      JSON.stringify([measure.music, measure.words]) === JSON.stringify([other.music, other.words])
+      JSON.stringify(shownIn(measure)) === JSON.stringify(shownIn(other))
     );
   });
+
+const shownIn = ({ music, words, fermatas }: Measure) => [music, words, fermatas];
 
 /** Readers do not go back to the meter with which a repeat began: only what ends in it is folded. */
 const comesBack = (measures: readonly Measure[]): boolean => {

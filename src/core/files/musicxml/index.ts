@@ -3,5 +3,5 @@
  * tempos, repeats with times and endings, rehearsal marks, cues, grooves and fills. What the notation
  * cannot fold is written out.
  */
-export { measuresOf } from './form';
+export { COUNT_IN, measuresOf, PICKUP } from './form';
 export { chartAsMusicXml } from './write';

@@ -25,31 +25,58 @@ const TYPES: Readonly<Record<number, string>> = {
   128: '128th',
 };
 
-/** What stands in a measure as MusicXML notes. */
-export const musicXmlOf = (music: Music, meter: Meter): string[] => {
-  if (music === 'slashes') return slashes(meter);
+/**
+ * What stands in a measure as MusicXML notes.
+ *
+ * @param held places of fermatas, in ticks from the bar line; what sounds up to one has the sign
+ */
+export const musicXmlOf = (music: Music, meter: Meter, held: readonly number[] = []): string[] => {
+  if (music === 'slashes') return eachBeat(meter, held, SLASH);
+  if (music === 'beats') return eachBeat(meter, held, REST);
   const strokes = music === 'rest' ? [] : music;
-  if (strokes.length === 0)
-    return [`<note><rest measure="yes"/><duration>${barTicks(meter)}</duration></note>`];
+  const length = barTicks(meter);
+  if (strokes.length === 0) {
+    const sign = isHeld(held, 0, length) ? notations(FERMATA) : '';
+    return [`<note><rest measure="yes"/><duration>${length}</duration>${sign}</note>`];
+  }
   const [staff] = engrave({ ...barPattern(strokes, meter), order: 'a0' });
   const { hands, feet } = staff!;
   const [upper, lower] = [hands, feet].map((groups) => groups.some(hasStrokes));
   return [
-    ...(upper ? partXml(hands, 1) : []),
-    ...(upper && lower ? [`<backup><duration>${barTicks(meter)}</duration></backup>`] : []),
-    ...(lower ? partXml(feet, upper ? 2 : 1) : []),
+    ...(upper ? partXml(hands, 1, held) : []),
+    ...(upper && lower ? [`<backup><duration>${length}</duration></backup>`] : []),
+    ...(lower ? partXml(feet, upper ? 2 : 1, upper ? [] : held) : []),
   ];
 };
 
+const FERMATA = '<fermata/>';
+
+const notations = (...marks: readonly string[]): string =>
+  marks.some(Boolean) ? `<notations>${marks.join('')}</notations>` : '';
+
+/** Whether time stands still within what sounds, or at its end. */
+const isHeld = (held: readonly number[], from: number, to: number): boolean =>
+  held.some((place) => place > from && place <= to);
+
 const hasStrokes = ({ signs }: Group): boolean => signs.some(({ strokes }) => strokes.length > 0);
 
-/** Time kept as one likes: a slash on every beat. */
-const slashes = (meter: Meter): string[] =>
-  Array.from(
-    { length: meter.numerator },
-    () =>
-      `<note><unpitched><display-step>B</display-step><display-octave>4</display-octave></unpitched><duration>${beatTicks(meter)}</duration><voice>1</voice><type>${TYPES[meter.denominator]}</type><stem>none</stem><notehead>slash</notehead></note>`,
-  );
+/** What stands on a beat, before and behind its length. */
+type OnBeat = { readonly sign: string; readonly head: string };
+
+/** Time kept as one likes. */
+const SLASH: OnBeat = {
+  sign: '<unpitched><display-step>B</display-step><display-octave>4</display-octave></unpitched>',
+  head: '<stem>none</stem><notehead>slash</notehead>',
+};
+const REST: OnBeat = { sign: '<rest/>', head: '' };
+
+const eachBeat = (meter: Meter, held: readonly number[], { sign, head }: OnBeat): string[] =>
+  Array.from({ length: meter.numerator }, (_, beat) => {
+    const length = beatTicks(meter);
+    const type = `<voice>1</voice><type>${TYPES[meter.denominator]}</type>`;
+    const mark = isHeld(held, beat * length, (beat + 1) * length) ? notations(FERMATA) : '';
+    return `<note>${sign}<duration>${length}</duration>${type}${head}${mark}</note>`;
+  });
 
 /** The strokes of a bar as a pattern of one bar, to be engraved. */
 const barPattern = (strokes: readonly StickedStroke[], meter: Meter) => {
@@ -69,10 +96,16 @@ const barPattern = (strokes: readonly StickedStroke[], meter: Meter) => {
   });
 };
 
-const partXml = (groups: readonly Group[], voice: 1 | 2): string[] =>
-  groups.flatMap(({ signs, tuplet }) =>
-    signs.flatMap((sign, index) => signXml(sign, index, signs, tuplet, voice)),
+const partXml = (groups: readonly Group[], voice: 1 | 2, held: readonly number[]): string[] => {
+  let from = 0;
+  return groups.flatMap(({ signs, tuplet }) =>
+    signs.flatMap((sign, index) => {
+      const mark = isHeld(held, from, from + sign.ticks) ? FERMATA : '';
+      from += sign.ticks;
+      return signXml(sign, index, signs, tuplet, voice, mark);
+    }),
   );
+};
 
 const signXml = (
   sign: Sign,
@@ -80,6 +113,7 @@ const signXml = (
   signs: readonly Sign[],
   tuplet: Group['tuplet'],
   voice: 1 | 2,
+  mark: string,
 ): string[] => {
   const { ticks, value, strokes } = sign;
   const ratio = tuplet
@@ -89,13 +123,12 @@ const signXml = (
   const type = `<voice>${voice}</voice><type>${TYPES[value.of] ?? '128th'}</type>${value.dotted ? '<dot/>' : ''}${ratio}`;
   const ends = tuplet ? tupletMark(index, signs.length) : '';
   if (strokes.length === 0)
-    return [`<note><rest/>${written}${type}${ends ? `<notations>${ends}</notations>` : ''}</note>`];
+    return [`<note><rest/>${written}${type}${notations(ends, mark)}</note>`];
   const beams = beamsOf(signs, index);
   return strokes.map((stroke, at) => {
     const { staff, head } = voiceOf(stroke.voice);
     const [step = 'c', octave = '5'] = staff.split('/');
     const first = at === 0;
-    const marks = [first ? ends : '', first ? articulations(stroke) : ''].join('');
     return [
       '<note>',
       first ? '' : '<chord/>',
@@ -106,7 +139,7 @@ const signXml = (
       `<stem>${voice === 1 ? 'up' : 'down'}</stem>`,
       `<notehead${stroke.force === 'ghost' ? ' parentheses="yes"' : ''}>${HEADS[head]}</notehead>`,
       first ? beams : '',
-      marks ? `<notations>${marks}</notations>` : '',
+      first ? notations(ends, articulations(stroke), mark) : '',
       '</note>',
     ].join('');
   });

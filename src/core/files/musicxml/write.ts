@@ -12,12 +12,20 @@ import { DIVISIONS, instruments, musicXmlOf } from './notes';
  * @param playing the timeline of the map, where it is known, and the player’s kit
  */
 export const chartAsMusicXml = (map: RoadMap, title: string, playing: Playing = {}): string => {
+  const measures = measuresOf(map, playing);
+  const lead = measures.filter(({ isLead }) => isLead).length;
   let meter: Meter | undefined;
-  const body = measuresOf(map, playing).map((measure, index) => {
-    const changed = !meter || meterText(meter) !== meterText(measure.meter);
-    meter = measure.meter;
-    const number = map.start.firstBar + index;
-    return measureXml(measure, number, index === 0, changed || Boolean(measure.forward));
+  const body = measures.map((measure, index) => {
+    // What comes before the first bar stands in the meter of that bar.
+    const own = measure.isLead ? (measures[lead]?.meter ?? measure.meter) : measure.meter;
+    const changed = !meter || meterText(meter) !== meterText(own);
+    meter = own;
+    const head: Head = {
+      number: measure.isLead ? `X${index + 1}` : `${map.start.firstBar + index - lead}`,
+      isFirst: index === 0,
+      ...((changed || measure.forward) && { meter }),
+    };
+    return measureXml(measure, head);
   });
   return `<?xml version="1.0" encoding="UTF-8"?>
 <score-partwise version="4.0">
@@ -43,27 +51,30 @@ const escaped = (text: string): string =>
     .replaceAll('>', '&gt;')
     .replaceAll('"', '&quot;');
 
-const measureXml = (
-  measure: Measure,
-  number: number,
-  isFirst: boolean,
-  tellMeter: boolean,
-): string => {
-  const { meter, forward, backward, endingStart, endingStop } = measure;
+/** What a measure is called, and the meter that is told at its beginning. */
+type Head = { readonly number: string; readonly isFirst: boolean; readonly meter?: Meter };
+
+const measureXml = (measure: Measure, { number, isFirst, meter: told }: Head): string => {
+  const { meter, music, fermatas, forward, backward, endingStart, endingStop, isLead } = measure;
   const lines = [
     (forward || endingStart) &&
       `<barline location="left">${endingStart ? `<ending number="${endingStart}" type="start"/>` : ''}${forward ? '<repeat direction="forward"/>' : ''}</barline>`,
-    (isFirst || tellMeter) && attributesXml(meter, isFirst),
+    told && attributesXml(told, isFirst),
     ...directions(measure),
-    ...musicXmlOf(measure.music, meter),
+    ...musicXmlOf(
+      music,
+      meter,
+      fermatas.map(({ at }) => at),
+    ),
     (backward !== undefined || endingStop) &&
       `<barline location="right">${endingStop ? `<ending number="${endingStop}" type="${backward === undefined ? 'discontinue' : 'stop'}"/>` : ''}${backward === undefined ? '' : `<repeat direction="backward" times="${backward}"/>`}</barline>`,
   ].filter(Boolean);
-  return `    <measure number="${number}">\n      ${lines.join('\n      ')}\n    </measure>`;
+  const implicit = isLead ? ' implicit="yes"' : '';
+  return `    <measure number="${number}"${implicit}>\n      ${lines.join('\n      ')}\n    </measure>`;
 };
 
 /** The tempo that makes the measure last as it should, its name, its tempo in words, its cues. */
-const directions = ({ meter, seconds, name, tempo, words }: Measure): string[] => {
+const directions = ({ meter, seconds, name, tempo, words, fermatas }: Measure): string[] => {
   const perMinute = (60 * barTicks(meter)) / TICKS_PER_QUARTER / seconds;
   const type = (inside: string) => `<direction-type>${inside}</direction-type>`;
   const shown = [
@@ -72,7 +83,7 @@ const directions = ({ meter, seconds, name, tempo, words }: Measure): string[] =
   ];
   return [
     `<direction placement="above">${shown.join('') || type(SILENT)}<sound tempo="${perMinute}"/></direction>`,
-    ...words.map(
+    ...[...words, ...fermatas].map(
       ({ at, text }) =>
         `<direction placement="above">${type(`<words>${escaped(text)}</words>`)}<offset>${Math.round(at)}</offset></direction>`,
     ),
