@@ -335,3 +335,19 @@ test('a song or a set goes out only as what it can be', async () => {
     text: expect.stringContaining('a set does.'),
   });
 });
+
+test('a song without bars goes out as words and whole, and as nothing that is played', async () => {
+  const made = await send(songs.POST, '{"title":"Empty pier"}', { band: 'saltreach-nine' });
+  const { arrangement: id } = JSON.parse(made.text);
+  for (const [route, as] of [
+    [click, 'midi'],
+    [click, 'wav'],
+    [sheet, 'musicxml'],
+  ] as const) {
+    expect(await send(route.GET, undefined, { id }, `?as=${as}`)).toMatchObject({
+      status: 422,
+      text: expect.stringContaining('The song has no bars yet'),
+    });
+  }
+  expect((await send(sheet.GET, undefined, { id }, '?as=json')).status).toBe(200);
+});

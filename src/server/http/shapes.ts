@@ -1,13 +1,8 @@
 import * as z from 'zod';
 import { textSchema, timeZoneSchema } from '@/core/base/fields';
-import {
-  FILE_FORMATS,
-  type FileFormat,
-  type FileFormatId,
-  type FileOf,
-  noSuchFile,
-} from '@/core/files/sheet';
+import { FILE_FORMATS, type FileFormat, type FileFormatId, noSuchFile } from '@/core/files/sheet';
 import { nameSchema } from '@/core/song/roadmap';
+import { hasBars, type ProgramSource } from '@/core/song/set';
 import { refuse } from '../database';
 
 /** Parts of requests that several routes share. */
@@ -52,7 +47,7 @@ export const idsOf = <Kind extends FileFormat['kind']>(kind: Kind) =>
   ];
 
 /** A song or a set goes out only as what it can be. */
-export const refuseFormat = (of: FileOf, id: FileFormatId): void => {
-  const message = noSuchFile(of, id);
+export const refuseFormat = (source: ProgramSource, id: FileFormatId): void => {
+  const message = noSuchFile(source.of, id, hasBars(source));
   if (message) refuse('invalid', 'File', message);
 };

@@ -135,6 +135,7 @@ export const SetPage = ({ opened, band, click, layout, event, deleted, songs: se
             document={opened.id}
             what="set"
             saved={live.saving.kind === 'saved'}
+            hasBars={program.songs.some(({ timeline }) => timeline.bars.length > 0)}
             paper={`/${band}/sets/${opened.id}/paper`}
           />
           {mayEdit && (

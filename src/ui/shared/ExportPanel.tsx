@@ -3,7 +3,13 @@
 import { Button, Checkbox, Group, Modal, SimpleGrid, Stack, Text, Title } from '@mantine/core';
 import Link from 'next/link';
 import { type ReactNode, useState } from 'react';
-import { type FileFormatId, type FileOf, formatOf, formatsFor } from '@/core/files/sheet';
+import {
+  type FileFormatId,
+  type FileOf,
+  formatOf,
+  formatsFor,
+  noSuchFile,
+} from '@/core/files/sheet';
 import { useSpeaks } from '../click/useSpeaks';
 import { Select } from './Select';
 
@@ -38,6 +44,7 @@ export type ExportProps = {
   readonly what: FileOf;
   /** Files are made from what is saved. */
   readonly saved: boolean;
+  readonly hasBars: boolean;
   /** Where the chart, or the set on paper, is. */
   readonly paper: string;
 };
@@ -47,16 +54,18 @@ const ExportPanel = ({
   document,
   what,
   saved,
+  hasBars,
   paper,
   onClose,
 }: ExportProps & { readonly onClose: () => void }) => {
   const [stems, setStems] = useState<readonly string[]>(['click', 'voice']);
   const speaks = useSpeaks();
   const heard = `/api/documents/${document}/click?with=${stems.join(',')}`;
-  const ready = saved && stems.length > 0;
-  const read = (id: FileFormatId) => (
-    <ReadLink key={id} document={document} what={what} id={id} ready={saved} />
-  );
+  const ready = saved && hasBars && stems.length > 0;
+  const read = (id: FileFormatId) => {
+    const goesOut = !noSuchFile(what, id, hasBars);
+    return <ReadLink key={id} document={document} what={what} id={id} ready={saved && goesOut} />;
+  };
   return (
     <Modal opened onClose={onClose} size={860} title={`Export the ${what}`}>
       <Stack>
@@ -77,6 +86,9 @@ const ExportPanel = ({
             ))}
           </Group>
         </Checkbox.Group>
+        {!hasBars && (
+          <Text size="sm">The {what} has no bars yet: there is nothing to play or to print.</Text>
+        )}
         {!saved && <Text size="sm">Files are made once your edits are saved.</Text>}
         <SimpleGrid cols={{ base: 1, sm: 3 }} spacing="lg">
           <Door

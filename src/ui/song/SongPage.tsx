@@ -194,6 +194,7 @@ export const SongPage = (props: Props) => {
               document={opened.id}
               what="song"
               saved={song.saving.kind === 'saved'}
+              hasBars={timeline.bars.length > 0}
               paper={`${opened.id}/chart`}
             />
             {mayEdit && (

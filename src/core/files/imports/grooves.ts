@@ -1,79 +1,70 @@
 import { LONGEST_NAME } from '../../base/fields';
 import { cutText } from '../../base/plainText';
-import {
-  gridFor,
-  newPattern,
-  type Pattern,
-  type Stroke,
-  VOICES,
-  type VoiceId,
-} from '../../music/kit';
-import { barTicks, type Meter, meterText, TICKS_PER_QUARTER } from '../../music/time';
+import { lastAtOrBefore } from '../../base/search';
+import { plural } from '../../base/words';
+import { gridFor, newPattern, type Pattern, type Stroke, type VoiceId } from '../../music/kit';
+import { barTicks, type Meter, meterText } from '../../music/time';
+import type { Feel } from '../../song/roadmap';
+import { type Fill, fillsOf } from './fills';
+import { type Bar, barsOf, EARLY, type Hit, STRUCK, type Struck } from './struck';
+import { straight, swingOf } from './swing';
 
-/** A stroke of a file, in our ticks from its beginning. */
-export type Hit = { readonly ticks: number; readonly key: number; readonly velocity: number };
-
-/** Places are taken for the nearest twenty-fourth of a quarter: thirty-seconds and triplets of sixteenths. */
-const STEP = TICKS_PER_QUARTER / 24;
 /** A groove is what is played in this share of a section’s bars. */
 const SHARE = 0.5;
 /** Lengths of grooves that are tried, in bars. */
 const LENGTHS = [1, 2, 4] as const;
-const GHOST = 45;
-const ACCENT = 118;
-
-/** Other General MIDI Level 1 keys for what a kit has (from memory). */
-const OTHER_KEYS: Readonly<Record<number, VoiceId>> = {
-  35: 'bass',
-  45: 'floorTom',
-  48: 'highTom',
-};
-
-/** Who is struck how by a key. */
-const STRUCK = new Map<number, { voice: VoiceId; how: string | undefined }>([
-  ...Object.entries(OTHER_KEYS).map(
-    ([key, voice]) => [Number(key), { voice, how: undefined }] as const,
-  ),
-  // An open hat shares its key with others: it is the likeliest of them.
-  ...[...VOICES]
-    .reverse()
-    .flatMap(({ id, articulations }) =>
-      articulations.map(
-        ({ key, id: how }, index) =>
-          [key, { voice: id, how: index === 0 ? undefined : how }] as const,
-      ),
-    ),
-]);
 
 type Section = { readonly from: number; readonly name: string };
 
-/** A stroke of a bar, written so that bars can be compared. */
-type Struck = { readonly at: number; readonly key: number; readonly force: Stroke['force'] };
+/** What is made of the drum notes of a song. */
+export type Drums = {
+  /** By section: what most of its bars play, and how it is swung. */
+  readonly grooves: readonly (Played | undefined)[];
+  readonly feels: readonly (Feel | undefined)[];
+  readonly fills: readonly (Pick<Fill, 'ticks' | 'lands'> & {
+    readonly bar: number;
+    readonly pattern: Played;
+  })[];
+  readonly left: readonly string[];
+};
 
-/** What a bar plays, and the same as text. */
-type Bar = { readonly strokes: readonly Struck[]; readonly signature: string };
+/** A pattern that has no place in a song yet. */
+export type Played = Omit<Pattern, 'order' | 'id'>;
 
 /**
- * The groove of each section: what most of its bars play, of one, two or four bars.
+ * The groove of each section, of one, two or four bars, and the fills between its bars.
  *
  * @param starts bar lines in our ticks, the end of the last bar among them
- * @returns a pattern for each section or nothing, and what was left out
  */
-export const groovesIn = (
+export const drumsOf = (
   hits: readonly Hit[],
   starts: readonly number[],
   meters: readonly Meter[],
   sections: readonly Section[],
-): { grooves: (Omit<Pattern, 'order' | 'id'> | undefined)[]; left: string[] } => {
-  const strange = new Set<number>();
-  for (const { key } of hits) if (!STRUCK.has(key)) strange.add(key);
-  const bars = barsOf(hits, starts, meters.length);
-  const left =
-    strange.size === 0
-      ? []
-      : [`Notes on keys ${[...strange].sort((a, b) => a - b).join(', ')}, which no drum has.`];
-  const grooves = sections.map(({ from, name }, index) => {
-    const to = sections[index + 1]?.from ?? meters.length;
+): Drums => {
+  const stretches = sections.map(({ from, name }, index) => ({
+    name,
+    from,
+    to: sections[index + 1]?.from ?? meters.length,
+  }));
+  const inOrder = [...hits].sort((a, b) => a.ticks - b.ticks);
+  const heard = stretches.map(({ from, to }) => between(inOrder, starts[from]!, starts[to]!));
+  const swings = heard.map((own, index) => {
+    const { from, to } = stretches[index]!;
+    return swingOf(
+      own.map((hit) => ({ ...hit, ticks: hit.ticks - starts[from]! })),
+      meters.slice(from, to),
+    );
+  });
+  const written = heard.flatMap((own, index) => {
+    const [swing, start] = [swings[index], starts[stretches[index]!.from]!];
+    if (!swing) return own;
+    return own.map((hit): Hit => ({ ...hit, ticks: start + straight(hit.ticks - start, swing) }));
+  });
+  const bars = barsOf(written, starts);
+  const left = strangeIn(hits);
+  const fills: Drums['fills'][number][] = [];
+  const grooves = stretches.map(({ name, from, to }) => {
     const played = bars.slice(from, to);
     if (played.every(({ signature }) => signature === '')) return undefined;
     const found = repeated(played, meters.slice(from, to));
@@ -81,37 +72,50 @@ export const groovesIn = (
       left.push(`What the drums play in “${name}”: it does not repeat.`);
       return undefined;
     }
-    if (found.others > 0) {
-      const bars = found.others === 1 ? '1 bar' : `${found.others} bars`;
-      left.push(`${bars} of “${name}” with something else in place of its groove.`);
-    }
-    return patternOf(found.bars, meters[from]!, `${name} groove`);
+    const own = fillsOf(played, found.bars, meters.slice(from, to), bars[to]);
+    own.forEach((fill, index) => {
+      const title = own.length > 1 ? `${name} fill ${index + 1}` : `${name} fill`;
+      const pattern = patternOf('fill', fill.strokes, fill.beats, meters[from]!, title);
+      fills.push({ bar: from + fill.bar, ticks: fill.ticks, lands: fill.lands, pattern });
+    });
+    const others = found.others - own.reduce((sum, fill) => sum + fill.explains, 0);
+    if (others > 0)
+      left.push(
+        `${plural(others, 'bar')} of “${name}” with something else in place of its groove.`,
+      );
+    const meter = meters[from]!;
+    const strokes = found.bars.flatMap((bar, index) =>
+      shifted(bar.strokes, index * barTicks(meter)),
+    );
+    return patternOf(
+      'groove',
+      strokes,
+      found.bars.length * meter.numerator,
+      meter,
+      `${name} groove`,
+    );
   });
-  return { grooves, left: [...new Set(left)].slice(0, 20) };
+  const feels = swings.map((swing): Feel | undefined =>
+    swing ? { backbeat: 'normal', swing, style: '' } : undefined,
+  );
+  return { grooves, feels, fills, left: [...new Set(left)].slice(0, 20) };
 };
 
-const barsOf = (hits: readonly Hit[], starts: readonly number[], count: number): Bar[] => {
-  const bars = Array.from({ length: count }, (): Struck[] => []);
-  let bar = 0;
-  for (const { ticks, key, velocity } of hits) {
-    // A grace note or an early stroke belongs to the bar that it leads into.
-    const place = Math.round(ticks / STEP) * STEP;
-    while (bar + 1 < count && starts[bar + 1]! <= place) bar++;
-    const at = place - starts[bar]!;
-    if (at < 0 || at >= starts[bar + 1]! - starts[bar]! || !STRUCK.has(key)) continue;
-    const force = velocity <= GHOST ? 'ghost' : velocity >= ACCENT ? 'accent' : undefined;
-    bars[bar]!.push({ at, key, force });
-  }
-  return bars.map((struck) => {
-    struck.sort((a, b) => a.at - b.at || a.key - b.key);
-    const strokes = struck.filter(
-      ({ at, key }, index) => struck[index + 1]?.at !== at || struck[index + 1]?.key !== key,
-    );
-    let signature = '';
-    for (const { at, key, force = '' } of strokes) signature += `${at} ${key} ${force},`;
-    return { strokes, signature };
-  });
+/** A stroke that comes a little early is meant for the bar line. */
+const between = (hits: readonly Hit[], from: number, to: number): readonly Hit[] => {
+  const before = (ticks: number) => lastAtOrBefore(hits, ticks - EARLY, (hit) => hit.ticks) + 1;
+  return hits.slice(before(from), before(to));
 };
+
+const strangeIn = (hits: readonly Hit[]): string[] => {
+  const strange = new Set<number>();
+  for (const { key } of hits) if (!STRUCK.has(key)) strange.add(key);
+  if (strange.size === 0) return [];
+  return [`Notes on keys ${[...strange].sort((a, b) => a - b).join(', ')}, which no drum has.`];
+};
+
+const shifted = (strokes: readonly Struck[], by: number): Struck[] =>
+  strokes.map((stroke) => ({ ...stroke, at: stroke.at + by }));
 
 /** The shortest groove that enough of the bars play. */
 const repeated = (bars: readonly Bar[], meters: readonly Meter[]) => {
@@ -143,26 +147,25 @@ const mostFrequent = (bars: readonly Bar[]): Bar => {
 };
 
 const patternOf = (
-  bars: readonly Bar[],
+  kind: Pattern['kind'],
+  struck: readonly Struck[],
+  beats: number,
   meter: Meter,
   name: string,
-): Omit<Pattern, 'order' | 'id'> => {
+): Played => {
   const rows = new Map<VoiceId, Map<number, Stroke>>();
-  bars.forEach(({ strokes: struck }, index) => {
-    for (const { at, key, force } of struck) {
-      const { voice, how } = STRUCK.get(key)!;
-      const row = rows.get(voice) ?? new Map<number, Stroke>();
-      rows.set(voice, row);
-      const place = at + index * barTicks(meter);
-      row.set(place, { at: place, ...(how && { how }), ...(force && { force }) });
-    }
-  });
-  const beats = bars.length * meter.numerator;
+  for (const { at, key, force } of struck) {
+    const { voice, how } = STRUCK.get(key)!;
+    const row = rows.get(voice) ?? new Map<number, Stroke>();
+    rows.set(voice, row);
+    row.set(at, { at, ...(how && { how }), ...(force && { force }) });
+  }
   const strokes = [...rows].map(
     ([voice, row]) => [voice, [...row.values()].sort((a, b) => a.at - b.at)] as const,
   );
   const places = strokes.flatMap(([, row]) => row.map(({ at }) => at));
-  const { id: _, ...pattern } = newPattern('groove', meter, {
+  const { id: _, ...pattern } = newPattern(kind, meter, {
+    kind,
     name: cutText(name, LONGEST_NAME),
     beats,
     grid: gridFor({ beats, meter, grid: [2] }, places),

@@ -8,7 +8,7 @@ import {
   TICKS_PER_QUARTER,
 } from '../../music/time';
 import { readFermataText, type SaidFermata } from '../fermataText';
-import type { Hit } from './grooves';
+import type { Hit } from './struck';
 import { FASTEST_QUARTERS, SLOWEST_QUARTERS } from './tempoFit';
 import { at, childrenOf, type Element, numberAt } from './xml';
 

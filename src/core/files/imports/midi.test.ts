@@ -92,6 +92,27 @@ test('the count-in, the cues and the groove come back too', () => {
   expect(left).toEqual(['The click’s own notes: Ebrant makes its click itself.']);
 });
 
+test('a fill and a swing come back as they are played', () => {
+  const { map, found, left } = back(
+    song(
+      'song 120, in 4/4, count 4\ngroove Rock = hh 8ths, sn 2 4, bd 1 3\nfill Down, 2 beats, leading = t1 3 3e 3& 3a, ft 4 4e 4& 4a\nVerse: 8, groove Rock, feel swung eighths 1.6; fill 7.3 plays Down\nOut: 8, groove Rock, feel swung eighths 1.6',
+    ),
+  );
+  expect(left).toEqual(['The click’s own notes: Ebrant makes its click itself.']);
+  expect(found).toContain('1 fill.');
+  const [fill] = Object.values(map.fills);
+  expect(fill).toMatchObject({ from: { bar: 7, ticks: 40_320 }, to: null, lands: 'crash' });
+  const { highTom, floorTom } = map.patterns[fill!.pattern!]!;
+  expect([highTom, floorTom].map((row) => row.map(({ at }) => at))).toEqual([
+    [0, 5040, 10_080, 15_120],
+    [20_160, 25_200, 30_240, 35_280],
+  ]);
+  expect(Object.values(map.sections).map(({ feel }) => feel?.swing)).toEqual([
+    { of: 'eighths', ratio: 1.6 },
+    { of: 'eighths', ratio: 1.6 },
+  ]);
+});
+
 /** A file of one track: events at ticks, 480 to a quarter. */
 const fileOf = (events: readonly (readonly [ticks: number, event: MidiEvent])[], end: number) => {
   const timed = events.map(([ticks, event]) => ({ ticks, event }));

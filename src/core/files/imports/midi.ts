@@ -5,10 +5,11 @@ import { beatTicks, meterText, pulseUnit, TICKS_PER_QUARTER } from '../../music/
 import { MOST_PLAYED_BARS, type RoadMap } from '../../song/roadmap';
 import { compile } from '../../song/timeline';
 import { readMidi } from '../midi';
-import { groovesIn, type Hit } from './grooves';
+import { drumsOf } from './grooves';
 import { type Bars, barsIn, nearest, placeIn } from './midiBars';
 import { type Held, holdsIn, type Sorted, sorted, textsIn, timesIn, unheld } from './midiEvents';
-import { type Counted, roadMapFrom, type Understood } from './song';
+import { type Counted, drumsFound, roadMapFrom, type Understood } from './song';
+import type { Hit } from './struck';
 import { type ClockPoint, fitTempos } from './tempoFit';
 
 /**
@@ -40,7 +41,7 @@ export const songFromMidi = (
     tolerance,
   );
   const hits = drumsIn(file, held);
-  const { grooves, left } = groovesIn(
+  const drums = drumsOf(
     hits.hits,
     bars.starts.slice(lead.bars).map((start) => (start * TICKS_PER_QUARTER) / file.division),
     bars.meters.slice(lead.bars),
@@ -58,7 +59,7 @@ export const songFromMidi = (
       const place = placeIn(bars, file, fermata.from - fermata.before, lead.bars, true);
       return place ? [{ ...place, seconds: fermata.seconds, words: fermata.words }] : [];
     }),
-    grooves,
+    drums,
     countIn: lead.countIn,
     pickup: lead.pickup,
   };
@@ -77,7 +78,7 @@ export const songFromMidi = (
       ...lead.guessed,
       ...bars.guessed,
     ],
-    left: [...left, ...hits.left],
+    left: [...drums.left, ...hits.left],
   });
 };
 
@@ -100,13 +101,12 @@ const foundWords = (
   changes: number,
   off: number,
 ): string[] => {
-  const grooves = song.grooves.filter(Boolean).length;
   const meters = [...new Set(song.meters.map(meterText))];
   const tempos = fit.tempos.filter(({ start }, at) => start !== fit.tempos[at - 1]?.end).length;
   return [
     `${song.meters.length} bars in ${song.sections.length} sections, in ${meters.join(', ')}.`,
     `${changes} tempos in the file, ${tempos} here, at most ${(off * 1000).toFixed(1)} ms off.`,
-    ...(grooves > 0 ? [`Grooves for ${grooves} of the sections.`] : []),
+    ...drumsFound(song.drums),
   ];
 };
 

@@ -2,11 +2,11 @@ import { fail, ok, type Result } from '../../base/result';
 import { plural } from '../../base/words';
 import { barTicks, meterText, noteTicks, pulseUnit, TICKS_PER_QUARTER } from '../../music/time';
 import { MOST_FIRST_BAR, MOST_PLAYED_BARS } from '../../song/roadmap';
-import { groovesIn } from './grooves';
+import { drumsOf } from './grooves';
 import { withJumps } from './jumps';
 import type { Measure } from './measures';
 import { readScore } from './score';
-import { type Counted, type Fold, roadMapFrom, type Understood } from './song';
+import { type Counted, drumsFound, type Fold, roadMapFrom, type Understood } from './song';
 import { type Clock, type Fitted, fitTempos } from './tempoFit';
 import { at, parseXml } from './xml';
 
@@ -30,7 +30,7 @@ export const songFromMusicXml = (text: string, name: string): Result<Understood>
   const folds = foldsIn(measures);
   const sections = sectionsIn(measures, folds);
   const starts = startsOf(measures);
-  const { grooves, left } = groovesIn(
+  const drums = drumsOf(
     measures.flatMap(({ hits }, index) =>
       hits.map((hit) => ({ ...hit, ticks: hit.ticks + starts[index]! })),
     ),
@@ -47,7 +47,7 @@ export const songFromMusicXml = (text: string, name: string): Result<Understood>
     tempos: temposOf(measures, sections),
     cues: measures.flatMap(({ cues }, bar) => cues.map((cue) => ({ bar, ...cue }))),
     fermatas: measures.flatMap(({ fermatas }, bar) => fermatas.map((one) => ({ bar, ...one }))),
-    grooves,
+    drums,
     countIn,
     pickup,
     firstBar: firstNumber(score.value.measures[0]?.number),
@@ -58,12 +58,13 @@ export const songFromMusicXml = (text: string, name: string): Result<Understood>
     found: [
       `${measures.length} measures in ${sections.length} sections, in ${[...new Set(song.meters.map(meterText))].join(', ')}.`,
       ...(folds.length > 0 ? [`${folds.length} repeats.`] : []),
-      ...(grooves.some(Boolean)
-        ? [`Grooves for ${grooves.filter(Boolean).length} of the sections.`]
-        : []),
+      ...drumsFound(drums),
     ],
     guessed: [...score.value.guessed.slice(0, 20), ...jumped.guessed],
-    left: [...left, ...(parts > 1 ? [`The notes of ${plural(parts - 1, 'other part')}.`] : [])],
+    left: [
+      ...drums.left,
+      ...(parts > 1 ? [`The notes of ${plural(parts - 1, 'other part')}.`] : []),
+    ],
   });
 };
 

@@ -1,7 +1,8 @@
 import { firstOrders } from '../../base/document';
 import { LONGEST_NAME, LONGEST_WORDS } from '../../base/fields';
 import { cutText } from '../../base/plainText';
-import { type Pattern, patternSchema } from '../../music/kit';
+import { plural } from '../../base/words';
+import { patternSchema } from '../../music/kit';
 import {
   barTicks,
   FASTEST,
@@ -16,12 +17,14 @@ import {
   blankRoadMap,
   COLLECTIONS,
   type CollectionName,
+  feelText,
   MOST_BARS,
   newSection,
   type RecordOf,
   type RoadMap,
   type TempoChange,
 } from '../../song/roadmap';
+import type { Drums, Played } from './grooves';
 import type { Fitted } from './tempoFit';
 
 /** A song counted out bar by bar, as a file of another program has it. */
@@ -45,8 +48,7 @@ export type Counted = {
   }[];
   /** Repeats, none within another; sections begin and end with them. */
   readonly folds?: readonly Fold[];
-  /** The groove of each section, where there is one. */
-  readonly grooves: readonly (Omit<Pattern, 'order' | 'id'> | undefined)[];
+  readonly drums: Drums;
   readonly countIn: number;
   /** The number of its first bar; 1 where left out. */
   readonly firstBar?: number;
@@ -64,6 +66,19 @@ export type Fold = {
     readonly to: number;
     readonly passes: readonly number[];
   }[];
+};
+
+/** What was found of the drums, in words. */
+export const drumsFound = ({ grooves, feels, fills }: Drums): string[] => {
+  const written = grooves.filter(Boolean).length;
+  const swings = feels.flatMap((feel) => (feel ? [feelText(feel)] : []));
+  return [
+    ...(written > 0 ? [`Grooves for ${written} of the sections.`] : []),
+    ...(fills.length > 0 ? [`${plural(fills.length, 'fill')}.`] : []),
+    ...(swings.length > 0
+      ? [`${plural(swings.length, 'section')} ${[...new Set(swings)].join(', ')}.`]
+      : []),
+  ];
 };
 
 /** What was made of a file: the song, and what a person should know before it is kept. */
@@ -93,7 +108,8 @@ export const roadMapFrom = (song: Counted): RoadMap => {
   };
   const sections = shortEnough(song);
   const orders = firstOrders(sections.length);
-  const grooves = groovesOf(song, put);
+  const keep = keptPatterns(song.drums, put);
+  const grooves = song.drums.grooves.map((groove) => groove && keep(groove));
   const within = foldsOf(song, sections, orders, put);
   const first = song.tempos[0];
   const unit = unitFor(song.meters[0]!, first?.start ?? 120);
@@ -113,6 +129,7 @@ export const roadMapFrom = (song: Counted): RoadMap => {
         meter: !anew && sameMeter(song.meters[from]!, meter) ? null : song.meters[from]!,
         tempo: opening && whole ? changeTo(opening, running, song.meters[from]!) : null,
         groove: grooves[of] ?? null,
+        feel: song.drums.feels[of] ?? null,
       }),
       order: orders[index]!,
     });
@@ -141,6 +158,18 @@ export const roadMapFrom = (song: Counted): RoadMap => {
         kind: 'remember',
         at: { bar: bar - from + 1, ticks },
         words: cutText(words, LONGEST_NAME),
+      });
+    }
+    for (const { bar, ticks, lands, pattern } of song.drums.fills) {
+      if (bar < from || bar >= to) continue;
+      const at = { bar: bar - from + 1, ticks };
+      put('fills', {
+        section,
+        from: at,
+        to: null,
+        name: pattern.name,
+        pattern: keep(pattern),
+        lands,
       });
     }
     for (const { bar, ticks, seconds, words } of song.fermatas) {
@@ -214,23 +243,22 @@ const shortEnough = ({ sections, meters }: Counted) =>
     }));
   });
 
-/** The patterns that sections play, each kept once; answers their ids by section. */
-const groovesOf = (
-  { grooves }: Counted,
+/** Puts patterns into the song, of several that are played alike the first; answers with its id. */
+const keptPatterns = (
+  { grooves, fills }: Drums,
   put: (where: 'patterns', value: object) => string,
-): (string | undefined)[] => {
+): ((pattern: Played) => string) => {
   const known = new Map<string, string>();
-  const orders = firstOrders(grooves.length);
-  return grooves.map((groove, index) => {
-    if (!groove) return undefined;
-    const { name: _, ...played } = groove;
+  const orders = firstOrders(grooves.length + fills.length);
+  return (pattern) => {
+    const { name: _, ...played } = pattern;
     const key = JSON.stringify(played);
+    const order = orders[known.size];
     const id =
-      known.get(key) ??
-      put('patterns', patternSchema.parse({ ...groove, id: 'p', order: orders[index] }));
+      known.get(key) ?? put('patterns', patternSchema.parse({ ...pattern, id: 'p', order }));
     known.set(key, id);
     return id;
-  });
+  };
 };
 
 const sameMeter = (a: Meter, b: Meter): boolean =>

@@ -80,14 +80,20 @@ export const formatOf = (id: FileFormatId): FileFormat =>
 export const formatsFor = (of: FileOf, kind: FileFormat['kind']): readonly FileFormat[] =>
   FILE_FORMATS.filter((format: FileFormat) => format.kind === kind && format.label[of]);
 
+/** What needs no bar to say something. */
+const WITHOUT_BARS: readonly FileFormatId[] = ['text', 'json'];
+
 /**
  * Why something does not go out as a format; nothing where it does.
  *
- * @example noSuchFile('set', 'musicxml') // => 'A set does not go out as Chart (MusicXML); a song does.'
+ * @param hasBars whether there is anything to play in it
+ * @example noSuchFile('set', 'musicxml', true) // => 'A set does not go out as Chart (MusicXML); a song does.'
+ * @example noSuchFile('song', 'midi', false) // => 'The song has no bars yet: there is nothing to put into “MIDI file”.'
  */
-export const noSuchFile = (of: FileOf, id: FileFormatId): string | undefined => {
+export const noSuchFile = (of: FileOf, id: FileFormatId, hasBars: boolean): string | undefined => {
   const { label } = formatOf(id);
-  if (label[of]) return undefined;
   const other = of === 'song' ? 'set' : 'song';
-  return `A ${of} does not go out as ${label[other]}; a ${other} does.`;
+  if (!label[of]) return `A ${of} does not go out as ${label[other]}; a ${other} does.`;
+  if (hasBars || WITHOUT_BARS.includes(id)) return undefined;
+  return `The ${of} has no bars yet: there is nothing to put into “${label[of]}”.`;
 };

@@ -9,4 +9,3 @@ export * from './program';
 export * from './reorder';
 export * from './schema';
 export * from './source';
-export * from './source';

@@ -20,6 +20,12 @@ export type ProgramSource = {
     }
 );
 
+/** Whether there is anything to play: a section in the song, or in a song of the set. */
+export const hasBars = (source: ProgramSource): boolean => {
+  const maps = source.of === 'song' ? [source] : [...source.songs.values()];
+  return maps.some(({ map }) => Object.keys(map.sections).length > 0);
+};
+
 /** A song alone, or a set from its first count-in to its last bar. */
 export type CompiledProgram = {
   readonly title: string;

@@ -125,16 +125,17 @@ const nextOf = (here: Node, key: string, within: boolean): Node | undefined =>
   (key.length > 4 && key.endsWith('s') ? here.next.get(key.slice(0, -1)) : undefined) ??
   (within ? here.next.get(meant(key)?.toLowerCase() ?? '') : undefined);
 
+const squeezed = (word: string): string => word.replace(/(.)\1+/g, '$1');
+
 /** Names that are long enough to be known by what is left of them. */
 const KNOWN_BY_SHAPE = [
   ...['verse', 'intro', 'outro', 'chorus', 'bridge', 'interlude', 'breakdown', 'turnaround'],
   ...['instrumental', 'prechorus', 'refrain', 'strophe', 'couplet', 'estribillo'],
 ].map((word) => ({
   word,
+  short: squeezed(word),
   name: Object.keys(SECTION_NAMES).find((name) => SECTION_NAMES[name]!.includes(word))!,
 }));
-
-const squeezed = (word: string): string => word.replace(/(.)\1+/g, '$1');
 
 /**
  * The name that a word with a slip of the finger is meant for: one letter wrong, missing, too many or
@@ -142,10 +143,10 @@ const squeezed = (word: string): string => word.replace(/(.)\1+/g, '$1');
  */
 const meant = (key: string): string | undefined => {
   if (key.length < 4 || key.length > 24) return undefined;
-  const short = squeezed(key);
-  return KNOWN_BY_SHAPE.find(({ word }) => {
+  const own = squeezed(key);
+  return KNOWN_BY_SHAPE.find(({ word, short }) => {
     const most = word.length > 7 ? 2 : 1;
-    return short === squeezed(word) || (apart(key, word, most) <= most && key[0] === word[0]);
+    return own === short || (key[0] === word[0] && apart(key, word, most) <= most);
   })?.name;
 };
 

@@ -33,7 +33,7 @@ export const GET = memberRoute(
       source: await programOf(db, params.id),
       kit: await kitOf(db, member),
     }));
-    refuseFormat(source.of, as);
+    refuseFormat(source, as);
     const job: Job =
       as === 'midi'
         ? { source, kit, stems, as, ramps, format: format === '0' ? 0 : 1 }

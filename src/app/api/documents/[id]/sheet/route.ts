@@ -28,7 +28,7 @@ export const GET = memberRoute(
       source: await programOf(db, id),
       kit: await kitOf(db, member),
     }));
-    refuseFormat(source.of, as);
+    refuseFormat(source, as);
     return fileResponse(await exportFile({ source, kit, as }, within));
   },
 );
