@@ -44,17 +44,16 @@ export const readingsOf = (line: Line, manner: Manner, most: 1 | 2 = 2): readonl
       const own = step.cost + (step.extra?.[manner] ?? 0);
       const there = ways[step.to]!;
       const { does } = step.does;
-      here.forEach((before, state) => {
-        const next = after(state, step.does);
-        if (!before || next === undefined) return;
+      for (let state = 0; state < here.length; state++) {
+        const before = here[state];
+        const next = before && after(state, step.does);
+        if (next === undefined) continue;
         // Words of a song begin like sections: `Out on the water`.
         const loose = does === 'words' && isOpen(state) && !line.pure ? step.cost / 2 : 0;
         const more = own + loose + (does === 'start' ? closing(state) : 0);
-        for (const way of before) {
-          there[next] ??= [];
-          keep(there[next], kept, { cost: way.cost + more, back: way, step, from });
-        }
-      });
+        there[next] ??= [];
+        for (const way of before!) keep(there[next], kept, way, way.cost + more, step, from);
+      }
     }
   }
   const ends = ways[count]!.flatMap((before, state) =>
@@ -98,13 +97,20 @@ const pathTo = (end: Way): Taken[] => {
   return path.reverse();
 };
 
-/** Keeps a way among the cheapest to a place. */
-const keep = (ways: Way[], most: number, way: Way): void => {
+/** Keeps the way that goes on from another among the cheapest to a place. */
+const keep = (
+  ways: Way[],
+  most: number,
+  back: Way,
+  cost: number,
+  step: Step,
+  from: number,
+): void => {
   let at = ways.length;
-  while (at > 0 && ways[at - 1]!.cost > way.cost) at--;
+  while (at > 0 && ways[at - 1]!.cost > cost) at--;
   if (at >= most) return;
   if (ways.length === most) ways.pop();
-  ways.splice(at, 0, way);
+  ways.splice(at, 0, { cost, back, step, from });
 };
 
 /** The state behind a step; nothing where the step cannot be made. */
