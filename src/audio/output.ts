@@ -19,11 +19,18 @@ export type Output = {
    * @returns how to take it back
    */
   readonly start: (sound: Sound, at: number, until?: number) => () => void;
-  /** In decibels; drums at the lowest level are off. */
+  /** In decibels; drums and recording at the lowest level are off. */
   readonly setLevels: (levels: Levels) => void;
 };
 
-export type Levels = { readonly click: number; readonly drums: number };
+export type Levels = Readonly<Record<Sound['stem'], number>>;
+
+/** As they are before somebody changes them. */
+export const USUAL_LEVELS: Levels = {
+  click: LEVEL_RANGE.start,
+  drums: LEVEL_RANGE.start,
+  recording: LEVEL_RANGE.start,
+};
 
 /** A change of level takes about three times this long (s), so that nothing jumps. */
 const SMOOTH = 0.03;
@@ -38,33 +45,38 @@ const SMOOTHING = 0.05;
 export const createAudioOutput = (): Output => {
   let context: AudioContext | undefined;
   let stems: Record<Sound['stem'], GainNode> | undefined;
-  let levels: Levels = { click: LEVEL_RANGE.start, drums: LEVEL_RANGE.start };
+  let levels = USUAL_LEVELS;
   let ahead: number | undefined;
   const made = new Map<string, AudioBuffer>();
   const panners = new Map<number, StereoPannerNode>();
 
   const opened = () => {
     context ??= new AudioContext({ sampleRate: 48_000, latencyHint: 'interactive' });
-    stems ??= { click: gainTo(context), drums: gainTo(context) };
+    stems ??= {
+      click: gainTo(context),
+      drums: gainTo(context),
+      recording: gainTo(context),
+    };
     return { context, stems };
   };
 
   const applyLevels = () => {
     if (!context || !stems) return;
-    const off = levels.drums <= LEVEL_RANGE.lowest;
     const now = context.currentTime;
-    stems.click.gain.setTargetAtTime(gainOf(levels.click), now, SMOOTH);
-    stems.drums.gain.setTargetAtTime(off ? 0 : gainOf(levels.drums), now, SMOOTH);
+    for (const stem of ['click', 'drums', 'recording'] as const) {
+      const off = stem !== 'click' && levels[stem] <= LEVEL_RANGE.lowest;
+      stems[stem].gain.setTargetAtTime(off ? 0 : gainOf(levels[stem]), now, SMOOTH);
+    }
   };
 
-  const bufferOf = ({ key, make }: Sound): AudioBuffer => {
-    const known = made.get(key);
+  const bufferOf = ({ key, make, once }: Sound): AudioBuffer => {
+    const known = once ? undefined : made.get(key);
     if (known) return known;
     const { sampleRate } = opened().context;
     const samples = make(sampleRate);
     const buffer = new AudioBuffer({ length: Math.max(1, samples.length), sampleRate });
     buffer.copyToChannel(new Float32Array(samples), 0);
-    made.set(key, buffer);
+    if (!once) made.set(key, buffer);
     return buffer;
   };
 

@@ -135,8 +135,8 @@ export const createPlayer = (output: Output): Player => {
     ended(why);
   };
 
-  const soundsIn = ({ intent, rate }: Segment): readonly ScheduledSound[] =>
-    playing?.sounds.get(intent.program)?.(rate, intent.live) ?? [];
+  const soundsIn = ({ intent, rate, place }: Segment): readonly ScheduledSound[] =>
+    playing?.sounds.get(intent.program)?.(rate, intent.live, place) ?? [];
 
   /** Hands over what is due within the horizon. */
   const refill = () => {
@@ -151,7 +151,8 @@ export const createPlayer = (output: Output): Player => {
     for (const one of more.due) {
       const { item, clock, segment } = one;
       if (clock < now - TOO_LATE) continue;
-      const until = item.until === undefined ? undefined : clockIn(segment, item.until);
+      const ends = item.until ?? (lastsBeyond(segment, item) ? segment.until : undefined);
+      const until = ends === undefined ? undefined : clockIn(segment, ends);
       playing.handed.push({ due: one, takeBack: output.start(item, Math.max(now, clock), until) });
     }
     if (isOver(playing.plan, now - output.latency())) end('over');
@@ -195,7 +196,7 @@ export const createPlayer = (output: Output): Player => {
   /** Everything that sounds, with its samples made. */
   const ready = (content: Content): SoundsAt => {
     const sounds = scheduled(content);
-    for (const sound of sounds(rate, live)) output.prepare(sound);
+    for (const sound of sounds(rate, live, 0)) if (!sound.once) output.prepare(sound);
     return sounds;
   };
 
@@ -287,6 +288,10 @@ export const createPlayer = (output: Output): Player => {
     },
   };
 };
+
+/** What goes on for a while ends with the stretch that it is played in. */
+const lastsBeyond = ({ until }: Segment, { time, lasts }: ScheduledSound): boolean =>
+  lasts !== undefined && time + lasts > until;
 
 const after = (milliseconds: number): Promise<undefined> =>
   new Promise((resolve) => setTimeout(() => resolve(undefined), milliseconds));

@@ -12,7 +12,8 @@ export const useNeedle = (timeline: Timeline) => {
   const { follow } = useControls();
   useEffect(() => {
     const show: Parameters<typeof follow>[0] = (heard) => {
-      const time = heard?.place;
+      // Beside a recording the song may begin later than the program.
+      const time = heard && heard.place - (heard.program.songs[0]?.start ?? 0);
       const line = needle.current;
       const width = line?.ownerSVGElement?.clientWidth ?? 0;
       if (!line) return;

@@ -86,9 +86,7 @@ const ExportPanel = ({
             ))}
           </Group>
         </Checkbox.Group>
-        {!hasBars && (
-          <Text size="sm">The {what} has no bars yet: there is nothing to play.</Text>
-        )}
+        {!hasBars && <Text size="sm">The {what} has no bars yet: there is nothing to play.</Text>}
         {!saved && <Text size="sm">Files are made once your edits are saved.</Text>}
         <SimpleGrid cols={{ base: 1, sm: 3 }} spacing="lg">
           <Door

@@ -1,6 +1,7 @@
 'use client';
 
 import { Group, Slider, Stack, Text } from '@mantine/core';
+import type { Levels as AllLevels } from '@/audio/output';
 import { LEVEL_RANGE } from '@/core/music/click';
 import { Hearing } from './Hearing';
 import { useTransport } from './TransportProvider';
@@ -8,7 +9,7 @@ import { useTransport } from './TransportProvider';
 /** How loud click and drums are, and what to heed with that. */
 const Levels = () => {
   const { page, plays, levels, setLevels } = useTransport();
-  const drums = (plays ?? page)?.drums;
+  const { drums, recording } = plays ?? page ?? {};
   const slider = (what: keyof typeof levels, label: string) => (
     <div>
       <Group justify="space-between">
@@ -29,6 +30,7 @@ const Levels = () => {
     <Stack w={300} gap="xs">
       {slider('click', 'Click level')}
       {drums && slider('drums', 'Drum level')}
+      {recording && slider('recording', 'Recording level')}
       <Hearing />
     </Stack>
   );
@@ -36,5 +38,5 @@ const Levels = () => {
 
 export default Levels;
 
-const levelWords = (what: 'click' | 'drums', level: number): string =>
-  what === 'drums' && level <= LEVEL_RANGE.lowest ? 'off' : `${String(level).replace('-', '−')} dB`;
+const levelWords = (what: keyof AllLevels, level: number): string =>
+  what !== 'click' && level <= LEVEL_RANGE.lowest ? 'off' : `${String(level).replace('-', '−')} dB`;

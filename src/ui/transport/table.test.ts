@@ -37,6 +37,7 @@ const piece = (program: Piece['program']): Piece => ({
   from: seconds(5),
   drums: false,
   voice: false,
+  recording: false,
 });
 
 const FROM: Readonly<Record<string, number>> = {

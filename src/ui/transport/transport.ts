@@ -1,8 +1,7 @@
 import type { Port } from '@/audio/midi/port';
 import type { Remote } from '@/audio/midi/remote';
-import type { Levels } from '@/audio/output';
+import { type Levels, USUAL_LEVELS } from '@/audio/output';
 import type { Heard, Piece as Played, Player } from '@/audio/player';
-import { LEVEL_RANGE } from '@/core/music/click';
 import { type Seconds, seconds, TICKS_PER_QUARTER, ticks } from '@/core/music/time';
 import {
   loopHere,
@@ -25,6 +24,8 @@ export type Piece = Played & {
   /** Whether there are drums in it, and a voice. */
   readonly drums: boolean;
   readonly voice: boolean;
+  /** Whether the recording is played with it. */
+  readonly recording: boolean;
 };
 
 export type State = {
@@ -87,7 +88,7 @@ const START: State = {
   live: false,
   port: undefined,
   follows: false,
-  levels: { click: LEVEL_RANGE.start, drums: LEVEL_RANGE.start },
+  levels: USUAL_LEVELS,
   rate: 1,
   notice: undefined,
 };

@@ -2,7 +2,7 @@
 
 import { usePathname } from 'next/navigation';
 import { useEffect, useMemo } from 'react';
-import type { Content } from '@/audio/stems';
+import type { Content, Recording } from '@/audio/stems';
 import type { Seconds } from '@/core/music/time';
 import type { Program } from '@/core/song/set';
 import { onceFinished } from './onceFinished';
@@ -17,36 +17,48 @@ type Options = {
   /** Where Space starts; the beginning where left out. */
   readonly from?: Seconds | undefined;
   readonly drums?: MakeDrums | undefined;
+  readonly recording?: Recording | undefined;
 };
 
 /** So long (ms) after a page is there, what is spoken in it is fetched. */
 const AHEAD = 1500;
 
 /** Puts a program under the transport, with what is spoken and played to it. */
-export const useProgram = ({ title, program, from, drums, ...options }: Options): void => {
+export const useProgram = (all: Options): void => {
+  const { title, program, from, drums, recording } = all;
   const { load } = useControls();
   const path = usePathname();
-  const href = options.href ?? path;
+  const href = all.href ?? path;
   const voice = useMemo(() => speaks(program), [program]);
   const complete = useMemo(() => {
-    if (!drums && !voice) return undefined;
+    if (!drums && !voice && !recording) return undefined;
     let content: Promise<Content> | undefined;
     return () => {
       content ??= (async () => ({
         program,
         drums: await drums?.(),
         voice: voice ? await (await import('./voice')).voiceOf(program) : undefined,
+        recording,
       }))();
       return content;
     };
-  }, [program, drums, voice]);
+  }, [program, drums, voice, recording]);
   // What sounds follows a value that is finished, not each of its digits.
   useEffect(
     () =>
       onceFinished(() =>
-        load({ href, title, program, from, complete, drums: drums !== undefined, voice }),
+        load({
+          href,
+          title,
+          program,
+          from,
+          complete,
+          drums: drums !== undefined,
+          voice,
+          recording: recording !== undefined,
+        }),
       ),
-    [load, href, title, program, from, complete, drums, voice],
+    [load, href, title, program, from, complete, drums, voice, recording],
   );
   useEffect(() => () => load(undefined), [load]);
   useEffect(() => {

@@ -5,6 +5,7 @@
  */
 export * from './doubleTime';
 export * from './fold';
+export * from './marks';
 export * from './place';
 export * from './rows';
 export * from './sections';

@@ -75,6 +75,35 @@ export const soloProgram = (
 ): Program =>
   program([{ title, timeline, gap: { kind: 'seconds', seconds: 0 }, ...(aloud && { aloud }) }]);
 
+/**
+ * One song beside the recording that it is learnt from: as long as both together.
+ *
+ * @param offset where bar 1 begins in the recording, in seconds
+ * @param length of the recording, in seconds
+ * @returns the program, and where in it the recording begins
+ */
+export const besideRecording = (
+  title: string,
+  timeline: Timeline,
+  offset: number,
+  length: number,
+): { readonly program: Program; readonly start: Seconds } => {
+  const [song] = soloProgram(title, timeline).songs;
+  const lead = song!.barOne;
+  const later = Math.max(0, offset - lead);
+  const placed: PlacedSong = {
+    ...song!,
+    start: seconds(later),
+    barOne: seconds(later + lead),
+    end: seconds(later + song!.end),
+  };
+  const start = later + lead - offset;
+  return {
+    program: { songs: [placed], seconds: seconds(Math.max(placed.end, start + length)) },
+    start: seconds(start),
+  };
+};
+
 /** The clicks of a placed song that sound, in seconds of the program. */
 export const soundingClicks = ({ timeline, counted }: PlacedSong): readonly Click[] =>
   timeline.clicks.filter(

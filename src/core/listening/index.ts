@@ -1,0 +1,13 @@
+/**
+ * What can be told from the sound of a recording: its onsets, its beats and first beats with how sure they
+ * are, how many bars lie between marks; the recording drawn at every scale, and played slower or faster at
+ * its own pitch. Samples and their rate go in, plain values come out.
+ */
+export * from './bars';
+export * from './beats';
+export * from './counted';
+export * from './onsets';
+export * from './period';
+export * from './spectrum';
+export * from './stretch';
+export * from './waveform';

@@ -1,0 +1,142 @@
+import { FRAMES } from './spectrum';
+
+/** How long a beat lasts along a recording: one value a step, in seconds. */
+export type Periods = {
+  readonly step: number;
+  readonly values: Float32Array;
+  /** How clearly the recording speaks for it there, from 0 to 1. */
+  readonly clarity: Float32Array;
+};
+
+/** What is known beforehand. */
+export type Hints = {
+  /** Times (s) of beats that a person tapped, in order. */
+  readonly taps?: readonly number[];
+  /** The length of a beat (s), where it is known about right, as from the map. */
+  readonly beat?: number;
+};
+
+/** Beats are looked for between these (s): 240 to 32 a minute. */
+const SHORTEST = 0.25;
+const LONGEST = 1.9;
+/** Periods are told apart by this ratio: 48 steps an octave. */
+const RATIO = 2 ** (1 / 48);
+/** Where nothing is known, the likeliest beat (s) and how wide that is (octaves), by Ellis 2007. */
+const LIKELIEST = 0.5;
+const SPREAD = 0.9;
+/** A known beat is kept within this (octaves). */
+const KNOWN_SPREAD = 0.12;
+/** Windows (s), and from one to the next. */
+const WINDOW = 8;
+const STEP = 1;
+/** What a change of a 48th of an octave from one step to the next costs. */
+const CHANGE = 0.12;
+/** So far it may move in a step, in 48ths. */
+const REACH = 3;
+
+const PERIODS = Array.from(
+  { length: Math.floor(Math.log(LONGEST / SHORTEST) / Math.log(RATIO)) + 1 },
+  (_, index) => SHORTEST * RATIO ** index,
+);
+
+/**
+ * The length of the beat along a recording: a tempogram by autocorrelation in windows of 8 s (Grosche and
+ * Müller 2011), weighted by what is likely (Ellis 2007) or known, and through it the path that moves least
+ * (Viterbi 1967).
+ *
+ * @param onsets strength by frame
+ */
+export const periodsOf = (onsets: Float32Array, hints: Hints = {}): Periods => {
+  const known = knownBeat(hints);
+  const seconds = onsets.length / FRAMES;
+  const count = Math.max(1, Math.ceil(seconds / STEP));
+  const rows = Array.from({ length: count }, (_, index) =>
+    strengths(onsets, Math.round((index * STEP - WINDOW / 2) * FRAMES), known),
+  );
+  const path = smoothest(rows);
+  return {
+    step: STEP,
+    values: Float32Array.from(path, (at) => PERIODS[at]!),
+    clarity: Float32Array.from(path, (at, index) => rows[index]![at]!),
+  };
+};
+
+/** What taps say: the middle one of the times between them. */
+export const knownBeat = ({ taps = [], beat }: Hints): number | undefined => {
+  const gaps = taps.slice(1).map((time, index) => time - taps[index]!);
+  const between = gaps.filter((gap) => gap >= SHORTEST / 1.2 && gap <= LONGEST * 1.2);
+  if (between.length < 2) return beat;
+  return between.sort((a, b) => a - b)[between.length >> 1]!;
+};
+
+/** How strongly a window repeats itself by each period, weighted, from 0 to 1. */
+const strengths = (onsets: Float32Array, from: number, known: number | undefined): Float32Array => {
+  const length = WINDOW * FRAMES;
+  const piece = onsets.subarray(
+    Math.max(0, from),
+    Math.max(0, Math.min(onsets.length, from + length)),
+  );
+  const longest = Math.ceil(LONGEST * FRAMES * 2);
+  const repeats = new Float32Array(longest + 2);
+  let power = 1e-9;
+  for (const value of piece) power += value * value;
+  for (let lag = Math.floor(SHORTEST * FRAMES) - 2; lag <= longest; lag++) {
+    let sum = 0;
+    for (let index = lag; index < piece.length; index++) sum += piece[index]! * piece[index - lag]!;
+    // Long lags see less of the window.
+    repeats[lag] = (sum / power) * (piece.length / Math.max(piece.length / 4, piece.length - lag));
+  }
+  const at = (lag: number) => {
+    const low = Math.min(longest, Math.floor(lag));
+    const share = lag - low;
+    return repeats[low]! * (1 - share) + repeats[low + 1]! * share;
+  };
+  return Float32Array.from(PERIODS, (period) => {
+    const lag = period * FRAMES;
+    // What repeats by a beat repeats by two.
+    const own = (at(lag) + 0.5 * at(2 * lag)) / 1.5;
+    return Math.max(0, own) * likelihood(period, known);
+  });
+};
+
+const likelihood = (period: number, known: number | undefined): number => {
+  const octaves = Math.log2(period / (known ?? LIKELIEST));
+  return Math.exp(-0.5 * (octaves / (known === undefined ? SPREAD : KNOWN_SPREAD)) ** 2);
+};
+
+/** Which period at each step, so that what is strong and what is steady are weighed. */
+const smoothest = (rows: readonly Float32Array[]): number[] => {
+  const width = PERIODS.length;
+  let best = Float32Array.from(rows[0]!);
+  const backs: Int16Array[] = [];
+  for (const row of rows.slice(1)) {
+    const next = new Float32Array(width);
+    const back = new Int16Array(width);
+    for (let to = 0; to < width; to++) {
+      let [most, from] = [Number.NEGATIVE_INFINITY, to];
+      for (let at = Math.max(0, to - REACH); at <= Math.min(width - 1, to + REACH); at++) {
+        const value = best[at]! - CHANGE * Math.abs(to - at);
+        if (value > most) [most, from] = [value, at];
+      }
+      next[to] = most + row[to]!;
+      back[to] = from;
+    }
+    backs.push(back);
+    best = next;
+  }
+  let at = best.indexOf(Math.max(...best));
+  const path = [at];
+  for (const back of backs.reverse()) {
+    at = back[at]!;
+    path.push(at);
+  }
+  return path.reverse();
+};
+
+/** The period at a time (s), between the steps in a straight line. */
+export const periodAt = ({ step, values }: Periods, time: number): number => {
+  const place = Math.max(0, Math.min(values.length - 1, time / step));
+  const low = Math.floor(place);
+  const share = place - low;
+  return values[low]! * (1 - share) + (values[low + 1] ?? values[low]!) * share;
+};
