@@ -3,13 +3,13 @@
 import { Tabs, VisuallyHidden } from '@mantine/core';
 import { IconFileText, IconGridDots } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
-import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import type { ClickSettings } from '@/core/music/click';
 import type { Layout } from '@/core/music/kit';
 import { perMinuteAt, rateOf, seconds } from '@/core/music/time';
 import { moveOnto, rowsOf, setField, setGroove, setPart, setStart } from '@/core/song/editing';
 import { type RoadMap, roadMapKind } from '@/core/song/roadmap';
-import { soloProgram } from '@/core/song/set';
+import { besideRecording, type Program, soloProgram } from '@/core/song/set';
 import { compile, speedAt } from '@/core/song/timeline';
 import { DraftsProvider, type Sent, useDocument } from '../document';
 import { useListening } from '../kit/Sound';
@@ -28,6 +28,7 @@ import { type Arrangement, Arrangements } from './Arrangements';
 import { Compare } from './Compare';
 import { PlayedTable } from './PlayedTable';
 import { ProfileHandles } from './ProfileHandles';
+import type { OpenRecording } from './recording/openRecording';
 import { Ruler } from './ruler/Ruler';
 import { SectionTable } from './SectionTable';
 import { Side } from './Side';
@@ -43,8 +44,10 @@ import { type View, ViewBar, type ZoomLevel } from './ViewBar';
 const loadText = () => import('./text/TextView');
 const loadLoads = () => import('./LoadView');
 const loadClick = () => import('../click/ClickView');
-const OTHER_VIEWS = [loadText, loadLoads, loadClick];
+const loadRecording = () => import('./recording/RecordingView');
+const OTHER_VIEWS = [loadText, loadRecording, loadLoads, loadClick];
 const TextView = dynamic(() => orNothing(loadText()), { ssr: false });
+const RecordingView = dynamic(() => orNothing(loadRecording()), { ssr: false });
 const LoadView = dynamic(() => orNothing(loadLoads()), { ssr: false });
 const ClickView = dynamic(() => orNothing(loadClick()), { ssr: false });
 
@@ -100,15 +103,30 @@ export const SongPage = (props: Props) => {
   );
   const passage = passages[0];
 
-  const program = useMemo(() => soloProgram(title, timeline), [title, timeline]);
+  const [recording, setRecording] = useState<OpenRecording>();
+  /** Where in the recording it plays from, in seconds. */
+  const [at, setAt] = useState(0);
+  const { recording: offset } = map.start;
+  const program: Program = useMemo(
+    () =>
+      recording
+        ? besideRecording(title, timeline, offset, recording.seconds)
+        : soloProgram(title, timeline),
+    [title, timeline, offset, recording],
+  );
+  const start = program.recording ?? 0;
+  const sounding = useMemo(() => recording && { ...recording, start }, [recording, start]);
   const from =
-    passage && passage.startTicks > 0
-      ? seconds(program.songs[0]!.barOne + passage.startSeconds)
-      : undefined;
+    view === 'recording'
+      ? seconds(Math.max(0, start + at))
+      : passage && passage.startTicks > 0
+        ? seconds(program.songs[0]!.barOne + passage.startSeconds)
+        : undefined;
   const heard = useListening();
   const maps = useMemo(() => [map], [map]);
   const drums = useDrums(program, maps, layout, heard.listening);
-  useProgram({ title, program, from, drums });
+  useProgram({ title, program, from, drums, recording: sounding });
+  useEffect(() => () => recording?.listener.end(), [recording]);
 
   const { tap, result: tapped } = useTap((perMinute) => {
     const { start } = map;
@@ -136,12 +154,17 @@ export const SongPage = (props: Props) => {
   );
   const switchView = () => setView((now) => (now === 'played' ? 'rows' : 'played'));
   const togglePlaces = useCallback(() => setPlaces((shown) => !shown), []);
+  /** What a tap means in the view of the recording. */
+  const tapRecording = useRef<(milliseconds: number) => void>(undefined);
+  const onTapRecording = useCallback((tap: typeof tapRecording.current) => {
+    tapRecording.current = tap;
+  }, []);
   const commands = useSongCommands({
     song,
     rows,
     selected,
     setChosen,
-    tap,
+    tap: (milliseconds) => (tapRecording.current ?? tap)(milliseconds),
     switchView,
     togglePlaces,
   });
@@ -234,6 +257,17 @@ export const SongPage = (props: Props) => {
           {section && form && places && <Ruler key={section.id} section={section} />}
           <Tabs.Panel value={view} className={classes.work} data-details={form}>
             {view === 'text' && <TextView onPreview={setPreview} />}
+            {view === 'recording' && (
+              <RecordingView
+                song={props.song}
+                recording={recording}
+                onRecording={setRecording}
+                start={start}
+                at={at}
+                onAt={setAt}
+                onTap={onTapRecording}
+              />
+            )}
             {view === 'load' && (
               <LoadView
                 map={drawn.map}

@@ -17,6 +17,7 @@ const VIEWS = [
   ['rows', 'As written'],
   ['played', 'As played'],
   ['text', 'Text'],
+  ['recording', 'Recording'],
   ['load', 'Load'],
   ['click', 'Click'],
   ['compare', 'Compare'],

@@ -19,6 +19,12 @@ export const wordsAt = (program: Program, time: Seconds): Words => {
   const at = songAt(program, time);
   if (!at) return EMPTY;
   const { song, index } = at;
+  const { recording } = program;
+  if (recording !== undefined && (time < song.start || time >= song.end)) {
+    const where = time < song.start ? 'of the recording, before the count-in' : 'of the recording';
+    const length = clock(program.seconds - recording);
+    return { position: clock(Math.max(0, time - recording)), where, time: `of ${length}` };
+  }
   const next = program.songs[index + 1];
   const prefix = program.songs.length > 1 ? `${song.title}: ` : '';
   const place = locate(song.timeline, seconds(time - song.barOne));

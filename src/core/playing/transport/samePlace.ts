@@ -20,6 +20,9 @@ import {
  */
 export const samePlace = (before: Program, after: Program, time: Seconds): Seconds | undefined => {
   if (before === after) return time;
+  // Beside a recording the music goes on where it is, whatever is written about it.
+  if (before.recording !== undefined && after.recording !== undefined)
+    return seconds(Math.max(0, time - before.recording + after.recording));
   const was = songAt(before, time);
   if (!was) return undefined;
   const song = after.songs.find(({ id }) => id === was.song.id);

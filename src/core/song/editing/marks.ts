@@ -165,9 +165,10 @@ const tempoForAll = (heard: readonly HeardSection[]): number | undefined => {
   const mean = all / heard.reduce((sum, one) => sum + secondsOf(one), 0);
   const rounded = DIGITS.map((digits) => Math.round(mean * 60 * 10 ** digits) / 10 ** digits / 60);
   return rounded.find((quarters) => {
-    let at = heard[0]!.from;
-    return heard.every((one) => {
-      at += quartersIn(one) / quarters;
+    let at = Number.NaN;
+    return heard.every((one, index) => {
+      const goesOn = heard[index - 1]?.to === one.from;
+      at = (goesOn ? at : one.from) + quartersIn(one) / quarters;
       return Math.abs(at - one.to) <= WITHIN;
     });
   });

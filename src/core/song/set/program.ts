@@ -37,7 +37,12 @@ export type PlacedSong = {
 };
 
 /** Songs one after the other: what a click file, the set's page and the player go by. */
-export type Program = { readonly songs: readonly PlacedSong[]; readonly seconds: Seconds };
+export type Program = {
+  readonly songs: readonly PlacedSong[];
+  readonly seconds: Seconds;
+  /** Where the recording begins that is played beside it, in seconds; left out where none is. */
+  readonly recording?: Seconds;
+};
 
 /**
  * Joins songs with their count-ins and gaps. The gap after the last song counts for nothing.
@@ -80,14 +85,13 @@ export const soloProgram = (
  *
  * @param offset where bar 1 begins in the recording, in seconds
  * @param length of the recording, in seconds
- * @returns the program, and where in it the recording begins
  */
 export const besideRecording = (
   title: string,
   timeline: Timeline,
   offset: number,
   length: number,
-): { readonly program: Program; readonly start: Seconds } => {
+): Program & Required<Pick<Program, 'recording'>> => {
   const [song] = soloProgram(title, timeline).songs;
   const lead = song!.barOne;
   const later = Math.max(0, offset - lead);
@@ -97,11 +101,9 @@ export const besideRecording = (
     barOne: seconds(later + lead),
     end: seconds(later + song!.end),
   };
-  const start = later + lead - offset;
-  return {
-    program: { songs: [placed], seconds: seconds(Math.max(placed.end, start + length)) },
-    start: seconds(start),
-  };
+  const recording = seconds(placed.barOne - offset);
+  const over = Math.max(placed.end, recording + length);
+  return { songs: [placed], seconds: seconds(over), recording };
 };
 
 /** The clicks of a placed song that sound, in seconds of the program. */

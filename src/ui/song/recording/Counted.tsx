@@ -1,0 +1,101 @@
+'use client';
+
+import { Button, Group, Table, Text } from '@mantine/core';
+import { useState } from 'react';
+import type { Problem } from '@/core/base/result';
+import { sentence } from '@/core/base/result';
+import { plural } from '@/core/base/words';
+import type { CountedBars } from '@/core/listening';
+import { exactClock } from '@/core/music/time';
+import { type MarkedSection, takeHeard } from '@/core/song/editing';
+import { useSong } from '../SongContext';
+import classes from './Recording.module.css';
+
+type Props = {
+  readonly marked: readonly MarkedSection[];
+  readonly counted: readonly CountedBars[];
+};
+
+/** How many bars were heard from mark to mark, beside those of the map. */
+export const Counted = ({ marked, counted }: Props) => {
+  const { map, edit, mayEdit } = useSong();
+  const [problem, setProblem] = useState<Problem>();
+  const heard = marked.flatMap((section) => {
+    const count = counted.find(({ id }) => id === section.id);
+    return count ? [{ section, count }] : [];
+  });
+  const sure = heard.filter(({ section, count }) => section.isAlone && count.isSure);
+  const take = (some: typeof heard) =>
+    setProblem(
+      edit(
+        takeHeard(
+          map,
+          some.map(({ section, count }) => ({ ...section, bars: count.bars })),
+        ),
+        true,
+      ),
+    );
+  if (heard.length === 0) return null;
+  return (
+    <>
+      <Table maw={900} verticalSpacing={4}>
+        <Table.Thead>
+          <Table.Tr>
+            <Table.Th>Section</Table.Th>
+            <Table.Th className={classes.number}>Marked at</Table.Th>
+            <Table.Th className={classes.number}>Bars in the map</Table.Th>
+            <Table.Th className={classes.number}>Bars heard</Table.Th>
+            <Table.Th>What to know</Table.Th>
+            <Table.Th />
+          </Table.Tr>
+        </Table.Thead>
+        <Table.Tbody>
+          {heard.map((one) => {
+            const { section, count } = one;
+            return (
+              <Table.Tr key={section.id}>
+                <Table.Td>{section.name}</Table.Td>
+                <Table.Td className={classes.number}>{exactClock(section.from)}</Table.Td>
+                <Table.Td className={classes.number}>{section.bars}</Table.Td>
+                <Table.Td className={classes.number}>{count.exact.toFixed(2)}</Table.Td>
+                <Table.Td>{wordsOf(section, count)}</Table.Td>
+                <Table.Td>
+                  {mayEdit && section.isAlone && count.bars !== section.bars && (
+                    <Button size="compact-xs" variant="default" onClick={() => take([one])}>
+                      Take {plural(count.bars, 'bar')}
+                    </Button>
+                  )}
+                </Table.Td>
+              </Table.Tr>
+            );
+          })}
+        </Table.Tbody>
+      </Table>
+      {mayEdit && sure.length > 0 && (
+        <Group gap="sm">
+          <Button size="xs" onClick={() => take(sure)}>
+            {sure.length === heard.length ? 'Take all bars and tempos' : 'Take what is sure'}
+          </Button>
+          <Text size="sm" className={classes.quiet}>
+            One tempo for the song where it brings every section within 30 ms of its mark, else one
+            for each section.
+          </Text>
+        </Group>
+      )}
+      {problem && <Text role="alert">{sentence(problem)}</Text>}
+    </>
+  );
+};
+
+const wordsOf = (section: MarkedSection, { bars, late, isSure, beat }: CountedBars): string => {
+  const tempo = `${(60 / beat).toFixed(1)} beats a minute`;
+  const more = `${bars + 1} would end ${late.toFixed(1)} s late`;
+  const doubt = isSure ? '' : ` ${DOUBT}`;
+  if (bars !== section.bars)
+    return section.isAlone
+      ? `${plural(bars, 'bar')}, not ${section.bars}; ${more}. ${tempo}.${doubt}`
+      : `${plural(bars, 'bar')} up to the next mark, the map has ${section.bars}. ${tempo}.${doubt}`;
+  return isSure ? `${tempo}.` : `${DOUBT} ${more}. ${tempo}.`;
+};
+
+const DOUBT = 'Not sure: a mark may be beside its bar line, or the beat has to be tapped there.';

@@ -1,0 +1,417 @@
+'use client';
+
+import { ActionIcon, Button, FileButton, Group, Progress, Stack, Text } from '@mantine/core';
+import { IconFolderOpen, IconTrash, IconZoomIn, IconZoomOut } from '@tabler/icons-react';
+import {
+  type ClipboardEvent,
+  type DragEvent,
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  useSyncExternalStore,
+} from 'react';
+import {
+  keptRecording,
+  NoRecording,
+  removeRecording,
+  type Space,
+  spaceHere,
+} from '@/audio/recordings';
+import { countedBars, snapped } from '@/core/listening';
+import { clock, exactClock, rateOf, seconds, TICKS_PER_QUARTER } from '@/core/music/time';
+import { markedSections, markSection, setStart, tappedIn } from '@/core/song/editing';
+import { useCommands } from '../../shared/commands';
+import { newId } from '../../shared/newId';
+import { useControls } from '../../transport';
+import { useSong } from '../SongContext';
+import { Counted } from './Counted';
+import { type OpenRecording, openRecording } from './openRecording';
+import classes from './Recording.module.css';
+import { Wave } from './Wave';
+
+/** Names that a key gives, in the order of the keys. */
+const NAMES = [
+  'Intro',
+  'Verse',
+  'Pre-chorus',
+  'Chorus',
+  'Bridge',
+  'Solo',
+  'Break',
+  'Outro',
+] as const;
+
+type Props = {
+  /** The song: each has one recording on a device. */
+  readonly song: string;
+  readonly recording: OpenRecording | undefined;
+  readonly onRecording: (recording: OpenRecording | undefined) => void;
+  /** Where the recording begins in what is played, in seconds. */
+  readonly start: number;
+  /** Where Space plays from, in seconds of the recording. */
+  readonly at: number;
+  readonly onAt: (time: number) => void;
+  /** Is told what a tap of the tempo’s key means here. */
+  readonly onTap: (tap: ((milliseconds: number) => void) | undefined) => void;
+};
+
+/** The recording that a song is learnt from: seen, heard with the click, marked, and counted. */
+const RecordingView = (props: Props) => {
+  const { recording } = props;
+  return recording ? <Opened {...props} recording={recording} /> : <Closed {...props} />;
+};
+
+export default RecordingView;
+
+const Closed = ({ song, onRecording }: Props) => {
+  const [state, setState] = useState<{ says: string; isBusy: boolean }>({
+    says: 'Looking on this device.',
+    isBusy: true,
+  });
+  const open = useCallback(
+    async (file: File, isNew: boolean) => {
+      setState({ says: `Opening ${file.name}.`, isBusy: true });
+      try {
+        onRecording(await openRecording(song, file, isNew));
+      } catch (error) {
+        const says = error instanceof NoRecording ? error.message : 'It cannot be opened.';
+        setState({ says: `${file.name}: ${says}`, isBusy: false });
+      }
+    },
+    [song, onRecording],
+  );
+  useEffect(() => {
+    let isOver = false;
+    void keptRecording(song).then((file) => {
+      if (isOver) return;
+      if (file) void open(file, false);
+      else setState({ says: '', isBusy: false });
+    });
+    return () => {
+      isOver = true;
+    };
+  }, [song, open]);
+  const [isOver, setIsOver] = useState(false);
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    setIsOver(false);
+    const file = event.dataTransfer.files[0];
+    if (file) void open(file, true);
+  };
+  const paste = (event: ClipboardEvent) => {
+    const file = event.clipboardData.files[0];
+    if (file) void open(file, true);
+  };
+  return (
+    <Stack
+      gap="sm"
+      className={classes.drop}
+      data-over={isOver || undefined}
+      onDragOver={(event) => {
+        event.preventDefault();
+        setIsOver(true);
+      }}
+      onDragLeave={() => setIsOver(false)}
+      onDrop={drop}
+      onPaste={paste}
+    >
+      <Text>
+        Open the recording that the song is learnt from. It is drawn under the profile, plays with
+        the click at any speed and its own pitch, and its bars are counted from mark to mark.
+      </Text>
+      <Group>
+        <FileButton accept="audio/*,video/*" onChange={(file) => file && void open(file, true)}>
+          {(button) => (
+            <Button
+              {...button}
+              loading={state.isBusy}
+              leftSection={<IconFolderOpen size={16} aria-hidden="true" />}
+            >
+              Open a recording
+            </Button>
+          )}
+        </FileButton>
+        <Text className={classes.quiet}>or drop or paste it here</Text>
+      </Group>
+      <Text size="sm" className={classes.quiet}>
+        It stays on this device and is never sent: it is somebody’s recording, and large. Everybody
+        in the band opens their own copy; marks and bars are shared.
+      </Text>
+      {state.says && <Text role={state.isBusy ? 'status' : 'alert'}>{state.says}</Text>}
+    </Stack>
+  );
+};
+
+/** Silence of so many seconds begins a new run of taps. */
+const NEW_RUN = 3;
+/** A beat that is tapped is looked for by so many taps at least. */
+const FEWEST_TAPS = 4;
+const MOST_PER_SECOND = 800;
+
+const Opened = (props: Props & { readonly recording: OpenRecording }) => {
+  const { song, recording, onRecording, start, at, onAt, onTap } = props;
+  const { map, timeline, edit, mayEdit } = useSong();
+  const { listener } = recording;
+  const heard = useSyncExternalStore(listener.subscribe, listener.state, listener.state);
+  const { follow, playFrom } = useControls();
+  const [said, setSaid] = useState('');
+  const [taps, setTaps] = useState<readonly number[]>([]);
+  const [beat, setBeat] = useState<number>();
+  const [perSecond, setPerSecond] = useState(() => Math.max(2, 1100 / recording.seconds));
+  const space = useSpace(recording);
+
+  const last = useRef<{ time: number; at: number }>(undefined);
+  useEffect(
+    () =>
+      follow((now) => {
+        last.current = now && { time: now.place - start, at: performance.now() };
+      }),
+    [follow, start],
+  );
+  /** Where it sounds now; where it stands, while nothing plays. */
+  const here = useCallback(
+    (milliseconds = performance.now()) =>
+      last.current ? last.current.time + (milliseconds - last.current.at) / 1000 : at,
+    [at],
+  );
+
+  const meter = map.start.meter;
+  const tapped = useMemo(() => tappedIn(meter), [meter]);
+  const hasBars = timeline.bars.length > 0;
+  const known =
+    beat ?? (hasBars ? (tapped.quarters * TICKS_PER_QUARTER) / rateOf(map.start.tempo) : undefined);
+  const marks = useMemo(
+    () =>
+      Object.values(map.sections).flatMap(({ inRecording, name }) =>
+        inRecording === null ? [] : [{ time: inRecording, name }],
+      ),
+    [map.sections],
+  );
+  const places = marks.map(({ time }) => time).join(' ');
+  useEffect(() => {
+    const first = places === '' ? [] : places.split(' ').map(Number);
+    const hints = { taps, ...(known !== undefined && { beat: known }) };
+    listener.ask(hints, tapped.inBar, first);
+  }, [listener, taps, known, tapped.inBar, places]);
+
+  useEffect(() => {
+    onTap((milliseconds) => {
+      const time = here(milliseconds);
+      setTaps((all) => {
+        const run = all.length > 0 && Math.abs(time - all.at(-1)!) > NEW_RUN ? [] : all;
+        return [...run, time].slice(-64);
+      });
+    });
+    return () => onTap(undefined);
+  }, [onTap, here]);
+
+  const mark = (name: string | undefined) => {
+    const { time, by } = snapped(here(), heard.beats);
+    const { id, operations } = markSection(map, time, name, newId);
+    const problem = edit(operations, true);
+    if (problem) return setSaid(problem.message);
+    const called = map.sections[id]?.name ?? name ?? 'A section';
+    const moved =
+      by === 0
+        ? ''
+        : `, moved by ${String(Math.round(by * 1000)).replace('-', '−')} ms to the beat`;
+    setSaid(`${called} begins at ${exactClock(Math.round(time * 100) / 100)}${moved}.`);
+  };
+  useCommands(
+    mayEdit
+      ? [
+          {
+            id: 'mark-next',
+            label: 'The next section begins here',
+            keys: '0',
+            run: () => mark(undefined),
+          },
+          ...NAMES.map((name, index) => ({
+            id: `mark-${name}`,
+            label: `${name} begins here`,
+            keys: String(index + 1),
+            run: () => mark(name),
+          })),
+        ]
+      : [],
+  );
+
+  const offset = map.start.recording;
+  const bars = useMemo(
+    () => timeline.bars.map(({ startSeconds }) => offset + startSeconds),
+    [timeline, offset],
+  );
+  const sections = useMemo(
+    () =>
+      timeline.passages.map(({ name, startSeconds }) => ({ name, time: offset + startSeconds })),
+    [timeline, offset],
+  );
+  const beats = useMemo(() => {
+    const first = new Set(heard.first);
+    return heard.beats.map(({ time }, index) => ({ time, isFirst: first.has(index) }));
+  }, [heard.beats, heard.first]);
+  const end = heard.beats.at(-1)?.time ?? recording.seconds;
+  const marked = useMemo(() => markedSections(map, timeline, end), [map, timeline, end]);
+  const counted = useMemo(
+    () =>
+      countedBars(
+        heard.beats,
+        marked.map((one) => ({ ...one, beatsInBar: inBeats(one.meter, tapped) })),
+      ),
+    [heard.beats, marked, tapped],
+  );
+  const period = middleOf(heard.beats.map(({ time }) => time));
+  const place = (time: number, play: boolean) => {
+    onAt(time);
+    if (play) playFrom(seconds(time + start));
+  };
+  const remove = async () => {
+    await removeRecording(song);
+    listener.end();
+    onRecording(undefined);
+  };
+  return (
+    <Stack gap="sm" pt="xs">
+      <Group justify="space-between">
+        <Text>
+          <strong>{recording.name}</strong>, {clock(recording.seconds)}.{' '}
+          <span className={classes.quiet}>
+            {recording.isKept
+              ? 'On this device only.'
+              : 'This browser could not keep it: open it again the next time.'}
+            {space && ` ${megabytes(space.used)} used, ${megabytes(space.free)} free.`}
+          </span>
+        </Text>
+        <Group gap={6}>
+          <ActionIcon
+            aria-label="Draw the recording narrower"
+            onClick={() => setPerSecond(Math.max(2, perSecond / 2))}
+          >
+            <IconZoomOut size={18} />
+          </ActionIcon>
+          <ActionIcon
+            aria-label="Draw the recording wider"
+            onClick={() => setPerSecond(Math.min(MOST_PER_SECOND, perSecond * 2))}
+          >
+            <IconZoomIn size={18} />
+          </ActionIcon>
+          <Button
+            size="xs"
+            variant="default"
+            leftSection={<IconTrash size={16} aria-hidden="true" />}
+            onClick={() => void remove()}
+          >
+            Remove it from this device
+          </Button>
+        </Group>
+      </Group>
+      {heard.waveform && (
+        <Wave
+          waveform={heard.waveform}
+          bars={bars}
+          sections={sections}
+          marks={marks}
+          beats={beats}
+          perSecond={perSecond}
+          start={start}
+          at={at}
+          onPlace={place}
+        />
+      )}
+      {heard.progress < 1 ? (
+        <Progress value={heard.progress * 100} aria-label="Listening to the recording" />
+      ) : (
+        <Group gap="sm">
+          <Text role="status">{beatWords(period, taps.length, heard.isBusy)}</Text>
+          {period !== undefined && (
+            <Button.Group>
+              <Button size="compact-sm" variant="default" onClick={() => setBeat(period * 2)}>
+                Half as fast
+              </Button>
+              <Button size="compact-sm" variant="default" onClick={() => setBeat(period / 2)}>
+                Twice as fast
+              </Button>
+            </Button.Group>
+          )}
+          {taps.length > 0 && (
+            <Button size="compact-sm" variant="default" onClick={() => setTaps([])}>
+              Forget the taps
+            </Button>
+          )}
+        </Group>
+      )}
+      {mayEdit && (
+        <Group gap={6}>
+          <Text size="sm" className={classes.quiet}>
+            While it plays: a section begins
+          </Text>
+          <Button size="xs" variant="default" onClick={() => mark(undefined)}>
+            0 the next one
+          </Button>
+          {NAMES.map((name, index) => (
+            <Button key={name} size="xs" variant="default" onClick={() => mark(name)}>
+              {index + 1} {name}
+            </Button>
+          ))}
+        </Group>
+      )}
+      {mayEdit && <BarOne />}
+      {said && <Text role="status">{said}</Text>}
+      <Counted marked={marked} counted={counted} />
+    </Stack>
+  );
+};
+
+/** Nudges (ms) of the click against the recording. */
+const NUDGES = [-100, -10, 10, 100] as const;
+
+/** Where bar 1 is, moved by ear while the click plays with the recording. */
+const BarOne = () => {
+  const { map, edit } = useSong();
+  const { recording } = map.start;
+  const nudge = (by: number) =>
+    void edit(setStart('recording', Math.max(0, Math.round(recording * 1000 + by) / 1000)));
+  return (
+    <Group gap={6}>
+      <Text size="sm" className={classes.quiet}>
+        Bar 1 is at {exactClock(recording)}; the click comes
+      </Text>
+      {NUDGES.map((by) => (
+        <Button key={by} size="compact-sm" variant="default" onClick={() => nudge(by)}>
+          {Math.abs(by)} ms {by < 0 ? 'earlier' : 'later'}
+        </Button>
+      ))}
+    </Group>
+  );
+};
+
+/** How many of the beats that are tracked a bar of another meter has. */
+const inBeats = (
+  meter: Parameters<typeof tappedIn>[0],
+  { quarters }: ReturnType<typeof tappedIn>,
+) => (meter.numerator * 4) / meter.denominator / quarters;
+
+const middleOf = (times: readonly number[]): number | undefined => {
+  const gaps = times.slice(1).map((time, index) => time - times[index]!);
+  return gaps.sort((a, b) => a - b)[gaps.length >> 1];
+};
+
+const beatWords = (period: number | undefined, taps: number, isBusy: boolean): string => {
+  if (isBusy) return 'Looking for the beat.';
+  if (period === undefined) return 'No beat was found. Tap it with T while it plays.';
+  const by =
+    taps >= FEWEST_TAPS ? `by your ${taps} taps` : 'not tapped: T while it plays makes it surer';
+  return `${(60 / period).toFixed(1)} beats a minute, ${by}.`;
+};
+
+const useSpace = (recording: OpenRecording): Space | undefined => {
+  const [space, setSpace] = useState<Space>();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another recording takes other room
+  useEffect(() => void spaceHere().then(setSpace), [recording]);
+  return space;
+};
+
+const megabytes = (bytes: number): string =>
+  bytes >= 1e9 ? `${(bytes / 1e9).toFixed(1)} GB` : `${Math.round(bytes / 1e6)} MB`;

@@ -1,0 +1,157 @@
+'use client';
+
+import { useElementSize } from '@mantine/hooks';
+import { type KeyboardEvent, type MouseEvent, useCallback, useEffect, useRef } from 'react';
+import { extremesIn, type Waveform } from '@/core/listening';
+import { clock } from '@/core/music/time';
+import { useControls } from '../../transport';
+import classes from './Recording.module.css';
+
+/** Something that stands at a time of the recording, in seconds. */
+export type Named = { readonly time: number; readonly name: string };
+
+type Props = {
+  readonly waveform: Waveform;
+  /** Where the bars of the map begin, and its sections. */
+  readonly bars: readonly number[];
+  readonly sections: readonly Named[];
+  readonly marks: readonly Named[];
+  readonly beats: readonly { readonly time: number; readonly isFirst: boolean }[];
+  readonly perSecond: number;
+  /** Where the recording begins in what is played, in seconds. */
+  readonly start: number;
+  /** Where it plays from. */
+  readonly at: number;
+  readonly onPlace: (time: number, play: boolean) => void;
+};
+
+const HEIGHT = 170;
+/** Rows of the drawing, from above: names of the map, sound, beats, marks. */
+const [TOP, BOTTOM, BEATS] = [20, 128, 134];
+/** Bars closer than this (pixels) are not drawn one by one. */
+const CLOSE = 6;
+const STEP = 1;
+
+/** The recording, with the bars of the map, the beats that were heard and the marks on it. */
+export const Wave = (props: Props) => {
+  const { waveform, perSecond, start, at, onPlace } = props;
+  const { ref: frame, width } = useElementSize();
+  const scroller = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const needle = useRef<HTMLDivElement>(null);
+  const { follow } = useControls();
+  const latest = useRef(props);
+  latest.current = props;
+
+  const paint = useCallback(() => {
+    if (canvas.current && scroller.current)
+      draw(canvas.current, scroller.current.scrollLeft, latest.current);
+  }, []);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: whatever is drawn has changed
+  useEffect(paint, [paint, width, ...Object.values(props)]);
+
+  useEffect(
+    () =>
+      follow((heard) => {
+        const [line, box] = [needle.current, scroller.current];
+        if (!line || !box) return;
+        const time = heard ? heard.place - start : at;
+        const x = time * perSecond;
+        if (heard && (x < box.scrollLeft || x > box.scrollLeft + box.clientWidth * 0.9))
+          box.scrollLeft = x - box.clientWidth * 0.2;
+        line.style.transform = `translateX(${(x - box.scrollLeft).toFixed(1)}px)`;
+      }),
+    [follow, start, at, perSecond],
+  );
+
+  const onClick = ({ clientX }: MouseEvent) => {
+    const box = scroller.current!;
+    const x = clientX - box.getBoundingClientRect().left + box.scrollLeft;
+    onPlace(Math.max(0, x / perSecond), true);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const by = { ArrowLeft: -STEP, ArrowRight: STEP }[event.key];
+    if (by === undefined) return;
+    event.preventDefault();
+    onPlace(Math.min(waveform.seconds, Math.max(0, at + by)), false);
+  };
+  return (
+    <div ref={frame} className={classes.frame}>
+      <div
+        ref={scroller}
+        className={classes.scroller}
+        onScroll={paint}
+        onClick={onClick}
+        onKeyDown={onKeyDown}
+        role="slider"
+        tabIndex={0}
+        aria-label="Where the recording plays from"
+        aria-valuemin={0}
+        aria-valuemax={Math.round(waveform.seconds)}
+        aria-valuenow={Math.round(at)}
+        aria-valuetext={clock(at)}
+      >
+        <canvas ref={canvas} className={classes.wave} style={{ width, height: HEIGHT }} />
+        <div style={{ width: waveform.seconds * perSecond, height: 1 }} />
+      </div>
+      <div ref={needle} className={classes.needle} />
+    </div>
+  );
+};
+
+const draw = (canvas: HTMLCanvasElement, left: number, props: Props) => {
+  const width = canvas.clientWidth;
+  const scale = window.devicePixelRatio || 1;
+  canvas.width = Math.round(width * scale);
+  canvas.height = Math.round(HEIGHT * scale);
+  const paper = canvas.getContext('2d');
+  if (!paper) return;
+  paper.scale(scale, scale);
+  const style = getComputedStyle(canvas);
+  const colour = (name: string) => style.getPropertyValue(name).trim();
+  const xOf = (time: number) => time * props.perSecond - left;
+  const isSeen = (x: number) => x >= -200 && x <= width + 2;
+  const line = (x: number, from: number, to: number) =>
+    paper.fillRect(Math.round(x), from, 1, to - from);
+  paper.font = `13px ${style.fontFamily}`;
+
+  const { waveform, perSecond } = props;
+  paper.fillStyle = colour('--level-3');
+  const middle = (TOP + BOTTOM) / 2;
+  const height = (BOTTOM - TOP) / 2 / loudestOf(waveform);
+  for (let x = 0; x < width; x++) {
+    const from = (left + x) / perSecond;
+    if (from > waveform.seconds) break;
+    const [low, high] = extremesIn(waveform, from, from + 1 / perSecond);
+    paper.fillRect(x, middle - high * height, 1, Math.max(1, (high - low) * height));
+  }
+
+  paper.fillStyle = colour('--strong-line');
+  const apart = (props.bars[1] ?? 0) - (props.bars[0] ?? 0);
+  if (apart * perSecond >= CLOSE)
+    for (const bar of props.bars) if (isSeen(xOf(bar))) line(xOf(bar), TOP, BOTTOM);
+  paper.fillStyle = colour('--ink');
+  for (const { time, name } of props.sections) {
+    if (!isSeen(xOf(time))) continue;
+    line(xOf(time), 2, BOTTOM);
+    paper.fillText(name, xOf(time) + 4, 14);
+  }
+
+  paper.fillStyle = colour('--quiet');
+  for (const { time, isFirst } of props.beats)
+    if (isSeen(xOf(time))) line(xOf(time), BEATS, BEATS + (isFirst ? 14 : 6));
+
+  paper.fillStyle = colour('--accent');
+  for (const { time, name } of props.marks) {
+    const x = xOf(time);
+    if (!isSeen(x)) continue;
+    paper.fillRect(Math.round(x) - 1, TOP, 2, HEIGHT - TOP);
+    paper.fillText(name, x + 5, HEIGHT - 6);
+  }
+};
+
+/** So that a quiet recording is seen as well. */
+const loudestOf = (waveform: Waveform): number => {
+  const [low, high] = extremesIn(waveform, 0, waveform.seconds);
+  return Math.max(-low, high, 0.01);
+};
