@@ -1,5 +1,5 @@
 import { seconds } from '@/core/music/time';
-import { program, soloProgram } from '@/core/song/set';
+import { besideRecording, program, soloProgram } from '@/core/song/set';
 import { compile } from '@/core/song/timeline';
 import { roadMapFrom } from '@/core/text/shorthand';
 import { wordsAt } from './words';
@@ -58,4 +58,16 @@ test('after the end a set says the next song; a song alone that it is over', () 
     position: 'End',
     where: 'the last bar is over',
   });
+});
+
+test('beside a recording what is before the count-in and behind the end is told by its clock', () => {
+  const song = besideRecording('Low Tide', timelineOf('song 120, in 4/4, count 4\nA: 2'), 10, 40);
+  expect(wordsAt(song, seconds(3))).toEqual({
+    position: '0:03',
+    where: 'of the recording, before the count-in',
+    time: 'of 0:40',
+  });
+  expect(wordsAt(song, seconds(9)).position).toBe('Count 3 of 4');
+  expect(wordsAt(song, seconds(11)).position).toBe('Bar 1 · 3');
+  expect(wordsAt(song, seconds(30)).where).toBe('of the recording');
 });

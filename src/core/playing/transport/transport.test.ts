@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { mulberry } from '../../base/random';
 import { seconds } from '../../music/time';
-import { program, soloProgram } from '../../song/set';
+import { besideRecording, program, soloProgram } from '../../song/set';
 import { compile } from '../../song/timeline';
-import { parseShorthand } from '../../text/shorthand';
+import { parseShorthand, roadMapFrom } from '../../text/shorthand';
 import {
   AT_START,
   begin,
@@ -22,6 +22,7 @@ import {
   placeIn,
   SAME,
   type Segment,
+  samePlace,
   since,
   stateAt,
   type Timed,
@@ -491,4 +492,13 @@ test('whatever happens: nothing due is lost or sounds twice, place and clock are
     }),
     { numRuns: 400 },
   );
+});
+
+test('beside a recording an edit moves the map, and not what is heard', () => {
+  const beside = (text: string, offset: number) =>
+    besideRecording('Song', compile(roadMapFrom(`song 120, in 4/4, count 4\n${text}`)), offset, 60);
+  const [before, after] = [beside('A: 4', 3), beside('A: 8\nB: 4', 12.5)];
+  // 20 s into the recording, which begins 0 s into both programs.
+  expect(samePlace(before, after, seconds(20))).toBe(20);
+  expect(samePlace(beside('A: 4', 0), after, seconds(22))).toBe(20);
 });

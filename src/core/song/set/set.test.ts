@@ -3,6 +3,7 @@ import { quarter, roadMapOf } from '../../testing';
 import { compile } from '../timeline';
 import {
   asPlayed,
+  besideRecording,
   blankSet,
   gapSchema,
   itemsOf,
@@ -147,4 +148,17 @@ test('songs are put in another order; one that is not named stays after the one 
   expect(after(['b'])).toEqual(['a', 'b', 'new', 'c']);
   expect(reordered(set, ['a', 'b', 'c'])).toEqual([]);
   expect(reordered(set, [])).toEqual([]);
+});
+
+test('beside its recording a song is as long as both, with bar 1 where it is in the recording', () => {
+  const told = (offset: number, length: number) => {
+    const { songs: all, seconds, recording } = besideRecording('Song', minute, offset, length);
+    const [{ start, barOne, end }] = all as [(typeof all)[number]];
+    expect(barOne - recording).toBeCloseTo(offset, 9);
+    return [start, barOne, end, seconds, recording];
+  };
+  // The recording begins 10 s before bar 1, with it, and while it is counted in.
+  expect(told(10, 90)).toEqual([8, 10, 70, 90, 0]);
+  expect(told(0, 50)).toEqual([0, 2, 62, 62, 2]);
+  expect(told(0.5, 61)).toEqual([0, 2, 62, 62.5, 1.5]);
 });

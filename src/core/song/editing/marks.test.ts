@@ -1,0 +1,104 @@
+import { apply } from '../../base/document';
+import { parseShorthand } from '../../text/shorthand';
+import { formOf, type RoadMap, roadMapKind, writtenOrder } from '../roadmap';
+import { compile } from '../timeline';
+import { markedSections, markSection, takeHeard } from '.';
+
+let made = 0;
+const newId = () => `n${++made}`;
+const song = (text: string): RoadMap => {
+  const { map, problems } = parseShorthand(text, newId);
+  expect(problems).toEqual([]);
+  return map;
+};
+const done = (map: RoadMap, operations: Parameters<typeof apply>[2]): RoadMap => {
+  const applied = apply(roadMapKind, map, operations);
+  if (!applied.ok) throw new Error(applied.problem.message);
+  return applied.value.document;
+};
+const marksOf = (map: RoadMap) =>
+  writtenOrder(formOf(map)).map(({ name, inRecording }) => [name, inRecording]);
+const mark = (map: RoadMap, time: number, name?: string) =>
+  done(map, markSection(map, time, name, newId).operations);
+
+test('sections that are marked one after the other are named and numbered, and the first says where bar 1 is', () => {
+  let map = song('');
+  for (const [time, name] of [
+    [2.3544, 'Intro'],
+    [9.4, 'Verse'],
+    [24.5, 'Chorus'],
+    [37.7, 'Verse'],
+  ] as const)
+    map = mark(map, time, name);
+  expect(marksOf(map)).toEqual([
+    ['Intro', 2.354],
+    ['Verse', 9.4],
+    ['Chorus', 24.5],
+    ['Verse 2', 37.7],
+  ]);
+  expect(map.start.recording).toBe(2.354);
+  // Between two that are there.
+  expect(marksOf(mark(map, 15, 'Solo'))[2]).toEqual(['Solo', 15]);
+});
+
+test('the sections of a map are marked in their order; a mark close by is put right', () => {
+  let map = song('Intro: 4\nVerse: 8\nOut: 2');
+  map = mark(mark(map, 1), 9);
+  expect(marksOf(map)).toEqual([
+    ['Intro', 1],
+    ['Verse', 9],
+    ['Out', null],
+  ]);
+  expect(map.start.recording).toBe(1);
+  expect(marksOf(mark(map, 9.6))[1]).toEqual(['Verse', 9.6]);
+  map = mark(mark(map, 20), 30);
+  expect(marksOf(map)).toEqual([
+    ['Intro', 1],
+    ['Verse', 9],
+    ['Out', 20],
+    ['Section 4', 30],
+  ]);
+});
+
+test('what lies between marks: one section alone, or several, up to the end of the recording', () => {
+  const map = song(
+    'song 120, in 4/4, count 4, recording 0:01 to 0:41\nIntro: 4, recorded 0:01\nVerse: 4, x 2, recorded 0:09\nLift: 2\nOut: 4, in 3/4, recorded 0:31',
+  );
+  expect(markedSections(map, compile(map), 99)).toMatchObject([
+    { name: 'Intro', from: 1, to: 9, bars: 4, isAlone: true, meter: { numerator: 4 } },
+    { name: 'Verse', from: 9, to: 31, bars: 10, isAlone: false },
+    { name: 'Out', from: 31, to: 41, bars: 4, isAlone: true, meter: { numerator: 3 } },
+  ]);
+});
+
+const heard = (map: RoadMap, bars: readonly number[], end: number) =>
+  markedSections(map, compile(map), end).map((one, index) => ({ ...one, bars: bars[index]! }));
+
+test('one tempo is taken where it brings every section to its mark, in the roundest number', () => {
+  // 127.3: a bar lasts 1.88531 s; marks 10 ms beside.
+  const bar = 240 / 127.3;
+  const map = song(
+    `song 100, in 4/4, count 4, recording 0:02\nA: 8, recorded 0:02\nB: 8, recorded 0:${(2 + 8 * bar + 0.01).toFixed(3)}\nC: 8, recorded 0:${(2 + 15 * bar - 0.01).toFixed(3)}`,
+  );
+  const taken = done(map, takeHeard(map, heard(map, [8, 7, 4], 2 + 19 * bar)));
+  expect(taken.start.tempo).toEqual({ perMinute: 127.3, unit: 'quarter' });
+  const { bars, seconds } = compile(taken);
+  expect(bars).toHaveLength(19);
+  expect(seconds).toBeCloseTo(19 * bar, 6);
+  expect(Object.values(taken.sections).map(({ tempo }) => tempo)).toEqual([null, null, null]);
+});
+
+test('a song that speeds up gets a tempo for each section, so that each begins at its mark', () => {
+  const map = song(
+    'song 100, in 6/8, count 6, recording 0:10\nA: 8, recorded 0:10\nB: 8, recorded 0:30\nC: 8, recorded 0:48',
+  );
+  const taken = done(map, takeHeard(map, heard(map, [8, 8, 8], 64)));
+  // Eight bars of 6/8 in 20 s: 16 dotted quarters, 48 a minute.
+  expect(taken.start.tempo).toEqual({ perMinute: 48, unit: 'dotted-quarter' });
+  expect(compile(taken).passages.map(({ startSeconds }) => startSeconds)).toEqual([
+    0,
+    expect.closeTo(20, 3),
+    expect.closeTo(38, 3),
+  ]);
+  expect(takeHeard(map, [])).toEqual([]);
+});
