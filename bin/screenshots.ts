@@ -1,5 +1,7 @@
 /** Takes a picture of each main view of the application at EBRANT_URL, as Wren Halloway. */
 import { type BrowserContextOptions, chromium, type Page } from '@playwright/test';
+import { BAR, lengthOf, MARKS, openRecording, playFrom, recordingOf } from '../e2e/recorded';
+import { newSong } from '../e2e/support';
 import playwright from '../playwright.config';
 
 const LAPTOP = { width: 1280, height: 800 };
@@ -63,7 +65,6 @@ const set = (title: string) => async (page: Page) => {
 await picture('first', LAPTOP, async () => undefined);
 await picture('sets', LAPTOP, enter);
 await picture('set', LAPTOP, set('First set'));
-await picture('set-phone', PHONE, set('Second set'));
 await picture('songs', LAPTOP, async (page) => {
   await enter(page);
   await page.goto('/saltreach-nine/songs');
@@ -86,6 +87,18 @@ await picture('song-paste', LAPTOP, async (page) => {
     .getByLabel('Paste the song as the band wrote it')
     .fill('Intro - 8 bars drums only\nV1 16\nCH x2 (8)\nBridge 7 !!!\nout 4 w/ ritard');
   await page.evaluate(() => window.scrollTo(0, 420));
+});
+await picture('song-recording', LAPTOP, async (page) => {
+  await enter(page);
+  const wav = await recordingOf(page, 'Held Tide');
+  await newSong(page, 'Held Tide, by ear');
+  await openRecording(page, { name: 'rehearsal.wav', mimeType: 'audio/wav', buffer: wav });
+  await page.getByText(/beats a minute/).waitFor();
+  for (const [bar, key] of MARKS) {
+    await playFrom(page, bar * BAR, lengthOf(wav));
+    await page.keyboard.press(key);
+  }
+  await page.keyboard.press('Space');
 });
 await picture('song-load', LAPTOP, view('Nine Mile Ferry', 'Load'));
 const kit = async (page: Page) => {

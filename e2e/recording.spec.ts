@@ -1,40 +1,6 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
+import { BAR, lengthOf, MARKS, openRecording, playFrom, recordingOf } from './recorded';
 import { enter, newSong, saved, stored } from './support';
-
-/** Seven bars in the chorus: what is easily taken for eight. At 127.3 in 4/4. */
-const SOURCE = `song 127.3, in 4/4, count 4
-groove Rock = hh 8ths, sn 2 4, bd 1 3 3&
-groove Ride = cr 1, rd 2 2& 3 3& 4 4&, sn 2 4, bd 1 1& 3
-Intro: 4, groove Rock
-Verse: 8, groove Rock
-Chorus: 7, groove Ride
-Out: 4, groove Rock`;
-const BAR = 240 / 127.3;
-
-/** A recording of a band’s drums, whose beats are known: made by the application itself. */
-const recordingOf = async (page: Page, title: string): Promise<Buffer> => {
-  const id = await newSong(page, title);
-  await page.getByRole('tab', { name: 'Text' }).click();
-  await page.getByRole('textbox', { name: 'The song as text' }).fill(SOURCE);
-  await saved(page);
-  const answer = await page.request.get(`/api/documents/${id}/click?as=wav&with=drums`);
-  return answer.body();
-};
-
-const openRecording = async (
-  page: Page,
-  file: { name: string; mimeType: string; buffer: Buffer },
-) => {
-  await page.getByRole('tab', { name: 'Recording' }).click();
-  await page.locator('input[type=file]').setInputFiles(file);
-};
-
-/** Clicks on the drawing where a time (s) is; it plays from there. */
-const playFrom = async (page: Page, time: number, length: number) => {
-  const wave = page.getByRole('slider', { name: 'Where the recording plays from' });
-  const box = (await wave.boundingBox())!;
-  await wave.click({ position: { x: (time * 1100) / length, y: box.height / 2 } });
-};
 
 test('a song is taken down from its recording: marked by keys, counted, taken over, heard with the click', async ({
   page,
@@ -47,14 +13,8 @@ test('a song is taken down from its recording: marked by keys, counted, taken ov
   await expect(page.getByText(/127\.\d beats a minute/)).toBeVisible({ timeout: 60_000 });
   await expect(page.getByText('On this device only.', { exact: false })).toBeVisible();
 
-  // 16 bits in two bytes, one channel, 48 kHz.
-  const length = (wav.length - 44) / 96_000;
-  for (const [bar, key, name] of [
-    [1, '1', 'Intro'],
-    [5, '2', 'Verse'],
-    [13, '4', 'Chorus'],
-    [20, '8', 'Outro'],
-  ] as const) {
+  const length = lengthOf(wav);
+  for (const [bar, key, name] of MARKS) {
     await playFrom(page, bar * BAR, length);
     await page.keyboard.press(key);
     await expect(page.getByText(new RegExp(`^${name} begins at`))).toBeVisible();

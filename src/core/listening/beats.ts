@@ -24,8 +24,8 @@ const FIT = 2;
 /** How far (s) from the taps the first row reaches. */
 const NEIGHBOURHOOD = 4;
 
-/** A frame begins to rise this long (s) before its middle is at the stroke: measured on made-up ones. */
-const LEAD = 0.0075;
+/** A frame begins to rise this long (s) before its middle is at the stroke: between made-up ones and recorded instruments. */
+const LEAD = 0.004;
 /** A strength that somebody hears. */
 const AUDIBLE = 0.3;
 

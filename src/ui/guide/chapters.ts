@@ -49,6 +49,27 @@ export const CHAPTERS: readonly Chapter[] = [
     ],
   },
   {
+    id: 'recording',
+    title: 'A song by ear, from its recording',
+    words:
+      'listen audio wav mp3 count bars tap beat slow slower offset wave mark take down transcribe',
+    parts: [
+      steps(
+        'In the view Recording of a song, open, drop or paste the recording. It stays on this device and is never sent; everybody opens their own copy.',
+        'Press Space, or click on the drawing: it plays from there, slower or faster at its own pitch. Tap the beat with T for two bars; that makes the rest surer.',
+        'Where a section begins, press its key. The mark moves to the beat that it meant, and says by how much. Close to a mark the key 0 puts it right.',
+        'The table counts the bars from mark to mark: 7.00 are seven, and it says how late an eighth bar would end. Where it is not sure it says so.',
+        'Take the bars and tempos over. The click then plays with the recording; by the buttons for bar 1 it comes earlier or later.',
+      ),
+      keys(
+        ['1 to 8', 'Intro, verse, pre-chorus, chorus, bridge, solo, break or outro begins here'],
+        ['0', 'The next section of the map begins here'],
+        ['T', 'Tap the beat of the recording'],
+        ['← →', 'On the drawing: a second back or on'],
+      ),
+    ],
+  },
+  {
     id: 'rows',
     title: 'A section longer, twice, or moved',
     words: 'rows edit second chorus twice as long duplicate delete order undo mistake yesterday',
