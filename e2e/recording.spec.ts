@@ -36,6 +36,19 @@ test('a song is taken down from its recording: marked by keys, counted, taken ov
   expect(Math.abs(body.start.recording - BAR)).toBeLessThan(0.02);
   expect(Math.abs(body.start.tempo.perMinute - 127.3)).toBeLessThan(0.3);
 
+  // A mark is dragged by a beat, which makes the count unsure, and is back by undo.
+  const wave = page.getByRole('slider', { name: 'Where the recording plays from' });
+  const box = (await wave.boundingBox())!;
+  const xOf = (time: number) => box.x + (time * 1100) / length;
+  await page.mouse.move(xOf(13 * BAR), box.y + 40);
+  await page.mouse.down();
+  await page.mouse.move(xOf(13.25 * BAR), box.y + 40, { steps: 4 });
+  await page.mouse.up();
+  await expect(page.getByText(/^Chorus begins at 0:24\.9/)).toBeVisible();
+  await expect(page.getByRole('row', { name: /Verse/ })).toContainText('8.25');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('row', { name: /Verse/ })).toContainText('8.00');
+
   // It is there again after a reload, plays with the click, and its level can be set.
   await page.reload();
   await page.getByRole('tab', { name: 'Recording' }).click();

@@ -12,6 +12,10 @@ export type HeardSoFar = {
   readonly first: readonly number[];
   /** Whether an answer is on its way. */
   readonly isBusy: boolean;
+  /** Beats that were tapped, in seconds of the recording. */
+  readonly taps: readonly number[];
+  /** The length of a beat (s) that was asked for. */
+  readonly beat: number | undefined;
 };
 
 /** Listens to a recording in a worker, for as long as it is open. */
@@ -24,14 +28,31 @@ export type Listener = {
    * @param said first beats that are known, in seconds
    */
   readonly ask: (hints: Hints, beatsInBar: number, said: readonly number[]) => void;
+  /** A beat is tapped at a time (s) of the recording; after a pause a new run begins. */
+  readonly tap: (time: number) => void;
+  /** Another length of the beat (s) is asked for; nothing for what is heard. */
+  readonly setBeat: (beat: number | undefined) => void;
+  readonly forgetTaps: () => void;
   readonly end: () => void;
 };
+
+/** Silence of so many seconds begins a new run of taps. */
+const NEW_RUN = 3;
+const MOST_TAPS = 64;
 
 export const createListener = ({ samples, sampleRate }: Unpacked): Listener => {
   const worker = new Worker(new URL('./listenWorker.ts', import.meta.url), { type: 'module' });
   const tell = (message: ToListen, transfer: Transferable[] = []) =>
     worker.postMessage(message, transfer);
-  let state: HeardSoFar = { waveform: undefined, progress: 0, beats: [], first: [], isBusy: true };
+  let state: HeardSoFar = {
+    waveform: undefined,
+    progress: 0,
+    beats: [],
+    first: [],
+    isBusy: true,
+    taps: [],
+    beat: undefined,
+  };
   /** What is asked once it has been listened to; of several questions the last. */
   let question: ToListen | undefined;
   let isReady = false;
@@ -69,6 +90,13 @@ export const createListener = ({ samples, sampleRate }: Unpacked): Listener => {
       question = { kind: 'beats', hints, beatsInBar, said };
       askNext();
     },
+    tap: (time) => {
+      const last = state.taps.at(-1);
+      const goesOn = last !== undefined && time > last && time - last < NEW_RUN;
+      put({ taps: [...(goesOn ? state.taps : []), time].slice(-MOST_TAPS) });
+    },
+    setBeat: (beat) => put({ beat }),
+    forgetTaps: () => put({ taps: [] }),
     end: () => worker.terminate(),
   };
 };

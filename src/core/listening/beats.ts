@@ -39,7 +39,7 @@ type Shape = Float32Array;
 /**
  * Beats: of all rows of places those a period apart that sound most alike within, after Ellis 2007, “Beat
  * tracking by dynamic programming”. What a beat sounds like is learnt from the taps, else from a first row that
- * lies on the strongest onsets, of whose two halves the one with more bass and new harmony is the beat.
+ * lies on the strongest onsets, of whose two halves the one with more bass and drums is the beat.
  */
 export const beatsOf = (onsets: Onsets, periods: Periods, { taps = [] }: Hints = {}): Beat[] => {
   const ranges = together([onsets.low, onsets.middle, onsets.high]);
@@ -118,12 +118,14 @@ const firstRow = (onsets: Onsets, strength: Float32Array, periods: Periods): num
   const row = rowBy({ from: 0, to: strength.length }, periods, () => 0, strength);
   const halves = row.slice(1).map((frame, index) => Math.round((frame + row[index]!) / 2));
   const speaks = (frames: readonly number[]) =>
-    frames.reduce((sum, at) => sum + near(onsets.low, at) + HARMONY * near(onsets.change, at), 0) /
+    frames.reduce((sum, at) => sum + near(onsets.low, at) + MIDDLE * near(onsets.middle, at), 0) /
     Math.max(1, frames.length);
   return speaks(halves) > PHASE * speaks(row) ? halves : row;
 };
-const HARMONY = 2;
-const PHASE = 1.1;
+/** How much the middle range counts beside the bass where the beat or its half is looked for. */
+const MIDDLE = 0.5;
+/** By how much what lies between has to be ahead. */
+const PHASE = 1.05;
 
 const near = (values: Float32Array, frame: number): number => {
   let most = 0;

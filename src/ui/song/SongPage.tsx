@@ -159,12 +159,13 @@ export const SongPage = (props: Props) => {
   const onTapRecording = useCallback((tap: typeof tapRecording.current) => {
     tapRecording.current = tap;
   }, []);
+  const tapHere = (milliseconds: number) => (tapRecording.current ?? tap)(milliseconds);
   const commands = useSongCommands({
     song,
     rows,
     selected,
     setChosen,
-    tap: (milliseconds) => (tapRecording.current ?? tap)(milliseconds),
+    tap: tapHere,
     switchView,
     togglePlaces,
   });
@@ -199,7 +200,7 @@ export const SongPage = (props: Props) => {
           <VisuallyHidden component="h1">{title}</VisuallyHidden>
           <div className={classes.head}>
             <Title song={props.song} title={title} mayEdit={mayEdit} />
-            <StartFields tap={tap} tapped={tapped} />
+            <StartFields tap={tapHere} tapped={tapped} />
             <Arrangements current={arrangement} others={others} />
             <HeadLink
               href={`${opened.id}/kit`}

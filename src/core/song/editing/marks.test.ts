@@ -2,7 +2,7 @@ import { apply } from '../../base/document';
 import { parseShorthand } from '../../text/shorthand';
 import { formOf, type RoadMap, roadMapKind, writtenOrder } from '../roadmap';
 import { compile } from '../timeline';
-import { markedSections, markSection, takeHeard } from '.';
+import { markedSections, markSection, moveMark, takeHeard } from '.';
 
 let made = 0;
 const newId = () => `n${++made}`;
@@ -58,6 +58,17 @@ test('the sections of a map are marked in their order; a mark close by is put ri
     ['Out', 20],
     ['Section 4', 30],
   ]);
+});
+
+test('a mark is moved, and that of the first section takes bar 1 along', () => {
+  const map = song(
+    'song 120, in 4/4, count 4, recording 0:01\nA: 4, recorded 0:01\nB: 4, recorded 0:09',
+  );
+  const [a, b] = writtenOrder(formOf(map)).map(({ id }) => id);
+  const later = done(map, moveMark(map, b!, 10.00049));
+  expect([marksOf(later)[1], later.start.recording]).toEqual([['B', 10], 1]);
+  const earlier = done(map, moveMark(map, a!, 0.5));
+  expect([marksOf(earlier)[0], earlier.start.recording]).toEqual([['A', 0.5], 0.5]);
 });
 
 test('what lies between marks: one section alone, or several, up to the end of the recording', () => {

@@ -94,12 +94,9 @@ export const markSection = (
   const here = before && at - before.inRecording! < SAME_PLACE ? before : undefined;
   const behind = written.slice(before ? written.indexOf(before) + 1 : 0);
   const next = behind[0]?.inRecording === null ? behind[0] : undefined;
-  const isFirst = written.length === 0 || next === written[0];
-  const opens = isFirst ? setStart('recording', at) : [];
-  if (name === undefined && (here ?? next)) {
-    const { id } = (here ?? next)!;
-    return { id, operations: [...setField('sections', id, 'inRecording', at), ...opens] };
-  }
+  const marked = name === undefined ? (here ?? next) : undefined;
+  if (marked) return { id: marked.id, operations: moveMark(map, marked.id, at) };
+  const opens = written.length === 0 ? setStart('recording', at) : [];
   const id = newId();
   const called =
     name === undefined ? [] : setField('sections', id, 'name', numbered(written, name));
@@ -112,6 +109,16 @@ export const markSection = (
       ...opens,
     ],
   };
+};
+
+/** Puts the mark of a section elsewhere; that of the first one takes bar 1 along. */
+export const moveMark = (map: RoadMap, id: string, time: number): Operation[] => {
+  const at = Math.round(time * 1000) / 1000;
+  const isFirst = writtenOrder(formOf(map))[0]?.id === id;
+  return [
+    ...setField('sections', id, 'inRecording', at),
+    ...(isFirst ? setStart('recording', at) : []),
+  ];
 };
 
 /** `Verse`, then `Verse 2`. */

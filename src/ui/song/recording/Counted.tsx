@@ -38,39 +38,41 @@ export const Counted = ({ marked, counted }: Props) => {
   if (heard.length === 0) return null;
   return (
     <>
-      <Table maw={900} verticalSpacing={4}>
-        <Table.Thead>
-          <Table.Tr>
-            <Table.Th>Section</Table.Th>
-            <Table.Th className={classes.number}>Marked at</Table.Th>
-            <Table.Th className={classes.number}>Bars in the map</Table.Th>
-            <Table.Th className={classes.number}>Bars heard</Table.Th>
-            <Table.Th>What to know</Table.Th>
-            <Table.Th />
-          </Table.Tr>
-        </Table.Thead>
-        <Table.Tbody>
-          {heard.map((one) => {
-            const { section, count } = one;
-            return (
-              <Table.Tr key={section.id}>
-                <Table.Td>{section.name}</Table.Td>
-                <Table.Td className={classes.number}>{exactClock(section.from)}</Table.Td>
-                <Table.Td className={classes.number}>{section.bars}</Table.Td>
-                <Table.Td className={classes.number}>{count.exact.toFixed(2)}</Table.Td>
-                <Table.Td>{wordsOf(section, count)}</Table.Td>
-                <Table.Td>
-                  {mayEdit && section.isAlone && count.bars !== section.bars && (
-                    <Button size="compact-xs" variant="default" onClick={() => take([one])}>
-                      Take {plural(count.bars, 'bar')}
-                    </Button>
-                  )}
-                </Table.Td>
-              </Table.Tr>
-            );
-          })}
-        </Table.Tbody>
-      </Table>
+      <Table.ScrollContainer minWidth={680}>
+        <Table maw={900} verticalSpacing={4}>
+          <Table.Thead>
+            <Table.Tr>
+              <Table.Th>Section</Table.Th>
+              <Table.Th className={classes.number}>Marked at</Table.Th>
+              <Table.Th className={classes.number}>Bars in the map</Table.Th>
+              <Table.Th className={classes.number}>Bars heard</Table.Th>
+              <Table.Th>What to know</Table.Th>
+              <Table.Th />
+            </Table.Tr>
+          </Table.Thead>
+          <Table.Tbody>
+            {heard.map((one) => {
+              const { section, count } = one;
+              return (
+                <Table.Tr key={section.id}>
+                  <Table.Td>{section.name}</Table.Td>
+                  <Table.Td className={classes.number}>{exactClock(section.from)}</Table.Td>
+                  <Table.Td className={classes.number}>{section.bars}</Table.Td>
+                  <Table.Td className={classes.number}>{count.exact.toFixed(2)}</Table.Td>
+                  <Table.Td>{wordsOf(section, count)}</Table.Td>
+                  <Table.Td>
+                    {mayEdit && section.isAlone && count.bars !== section.bars && (
+                      <Button size="compact-xs" variant="default" onClick={() => take([one])}>
+                        Take {plural(count.bars, 'bar')}
+                      </Button>
+                    )}
+                  </Table.Td>
+                </Table.Tr>
+              );
+            })}
+          </Table.Tbody>
+        </Table>
+      </Table.ScrollContainer>
       {mayEdit && sure.length > 0 && (
         <Group gap="sm">
           <Button size="xs" onClick={() => take(sure)}>

@@ -21,7 +21,7 @@ import {
 } from '@/audio/recordings';
 import { countedBars, snapped } from '@/core/listening';
 import { clock, exactClock, rateOf, seconds, TICKS_PER_QUARTER } from '@/core/music/time';
-import { markedSections, markSection, setStart, tappedIn } from '@/core/song/editing';
+import { markedSections, markSection, moveMark, setStart, tappedIn } from '@/core/song/editing';
 import { useCommands } from '../../shared/commands';
 import { newId } from '../../shared/newId';
 import { useControls } from '../../transport';
@@ -144,8 +144,6 @@ const Closed = ({ song, onRecording }: Props) => {
   );
 };
 
-/** Silence of so many seconds begins a new run of taps. */
-const NEW_RUN = 3;
 /** A beat that is tapped is looked for by so many taps at least. */
 const FEWEST_TAPS = 4;
 const MOST_PER_SECOND = 800;
@@ -155,11 +153,12 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
   const { map, timeline, edit, mayEdit } = useSong();
   const { listener } = recording;
   const heard = useSyncExternalStore(listener.subscribe, listener.state, listener.state);
-  const { follow, playFrom } = useControls();
+  const { follow, playFrom, state } = useControls();
   const [said, setSaid] = useState('');
-  const [taps, setTaps] = useState<readonly number[]>([]);
-  const [beat, setBeat] = useState<number>();
-  const [perSecond, setPerSecond] = useState(() => Math.max(2, 1100 / recording.seconds));
+  const { taps, beat } = heard;
+  const [perSecond, setPerSecond] = useState(() =>
+    Math.max(2, Math.min(1100, window.innerWidth - 40) / recording.seconds),
+  );
   const space = useSpace(recording);
 
   const last = useRef<{ time: number; at: number }>(undefined);
@@ -173,8 +172,10 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
   /** Where it sounds now; where it stands, while nothing plays. */
   const here = useCallback(
     (milliseconds = performance.now()) =>
-      last.current ? last.current.time + (milliseconds - last.current.at) / 1000 : at,
-    [at],
+      last.current
+        ? last.current.time + ((milliseconds - last.current.at) / 1000) * state().rate
+        : at,
+    [at, state],
   );
 
   const meter = map.start.meter;
@@ -184,40 +185,46 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
     beat ?? (hasBars ? (tapped.quarters * TICKS_PER_QUARTER) / rateOf(map.start.tempo) : undefined);
   const marks = useMemo(
     () =>
-      Object.values(map.sections).flatMap(({ inRecording, name }) =>
-        inRecording === null ? [] : [{ time: inRecording, name }],
+      Object.values(map.sections).flatMap(({ id, inRecording, name }) =>
+        inRecording === null ? [] : [{ id, time: inRecording, name }],
       ),
     [map.sections],
   );
   const places = marks.map(({ time }) => time).join(' ');
   useEffect(() => {
     const first = places === '' ? [] : places.split(' ').map(Number);
-    const hints = { taps, ...(known !== undefined && { beat: known }) };
+    // Who asks for another beat than was tapped means it.
+    const hints = {
+      taps: beat === undefined ? taps : [],
+      ...(known !== undefined && { beat: known }),
+    };
     listener.ask(hints, tapped.inBar, first);
-  }, [listener, taps, known, tapped.inBar, places]);
+  }, [listener, taps, beat, known, tapped.inBar, places]);
 
   useEffect(() => {
-    onTap((milliseconds) => {
-      const time = here(milliseconds);
-      setTaps((all) => {
-        const run = all.length > 0 && Math.abs(time - all.at(-1)!) > NEW_RUN ? [] : all;
-        return [...run, time].slice(-64);
-      });
-    });
+    onTap((milliseconds) => listener.tap(here(milliseconds)));
     return () => onTap(undefined);
-  }, [onTap, here]);
+  }, [onTap, here, listener]);
 
-  const mark = (name: string | undefined) => {
-    const { time, by } = snapped(here(), heard.beats);
-    const { id, operations } = markSection(map, time, name, newId);
-    const problem = edit(operations, true);
-    if (problem) return setSaid(problem.message);
-    const called = map.sections[id]?.name ?? name ?? 'A section';
+  const tell = (called: string, { time, by }: ReturnType<typeof snapped>) => {
     const moved =
       by === 0
         ? ''
         : `, moved by ${String(Math.round(by * 1000)).replace('-', '−')} ms to the beat`;
     setSaid(`${called} begins at ${exactClock(Math.round(time * 100) / 100)}${moved}.`);
+  };
+  const mark = (name: string | undefined) => {
+    const place = snapped(here(), heard.beats);
+    const { id, operations } = markSection(map, place.time, name, newId);
+    const problem = edit(operations, true);
+    if (problem) setSaid(problem.message);
+    else tell(map.sections[id]?.name ?? name ?? 'A section', place);
+  };
+  const move = (id: string, wanted: number) => {
+    const place = snapped(wanted, heard.beats);
+    const problem = edit(moveMark(map, id, place.time), true);
+    if (problem) setSaid(problem.message);
+    else tell(map.sections[id]!.name, place);
   };
   useCommands(
     mayEdit
@@ -273,7 +280,7 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
     onRecording(undefined);
   };
   return (
-    <Stack gap="sm" pt="xs">
+    <Stack gap="sm" pt="xs" miw={0}>
       <Group justify="space-between">
         <Text>
           <strong>{recording.name}</strong>, {clock(recording.seconds)}.{' '}
@@ -318,6 +325,7 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
           start={start}
           at={at}
           onPlace={place}
+          onMove={mayEdit ? move : undefined}
         />
       )}
       {heard.progress < 1 ? (
@@ -327,16 +335,24 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
           <Text role="status">{beatWords(period, taps.length, heard.isBusy)}</Text>
           {period !== undefined && (
             <Button.Group>
-              <Button size="compact-sm" variant="default" onClick={() => setBeat(period * 2)}>
+              <Button
+                size="compact-sm"
+                variant="default"
+                onClick={() => listener.setBeat(period * 2)}
+              >
                 Half as fast
               </Button>
-              <Button size="compact-sm" variant="default" onClick={() => setBeat(period / 2)}>
+              <Button
+                size="compact-sm"
+                variant="default"
+                onClick={() => listener.setBeat(period / 2)}
+              >
                 Twice as fast
               </Button>
             </Button.Group>
           )}
           {taps.length > 0 && (
-            <Button size="compact-sm" variant="default" onClick={() => setTaps([])}>
+            <Button size="compact-sm" variant="default" onClick={listener.forgetTaps}>
               Forget the taps
             </Button>
           )}

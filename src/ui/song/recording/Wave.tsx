@@ -1,7 +1,14 @@
 'use client';
 
 import { useElementSize } from '@mantine/hooks';
-import { type KeyboardEvent, type MouseEvent, useCallback, useEffect, useRef } from 'react';
+import {
+  type KeyboardEvent,
+  type MouseEvent,
+  type PointerEvent,
+  useCallback,
+  useEffect,
+  useRef,
+} from 'react';
 import { extremesIn, type Waveform } from '@/core/listening';
 import { clock } from '@/core/music/time';
 import { useControls } from '../../transport';
@@ -15,7 +22,9 @@ type Props = {
   /** Where the bars of the map begin, and its sections. */
   readonly bars: readonly number[];
   readonly sections: readonly Named[];
-  readonly marks: readonly Named[];
+  readonly marks: readonly (Named & { readonly id: string })[];
+  /** Left out where marks stay where they are. */
+  readonly onMove?: ((id: string, time: number) => void) | undefined;
   readonly beats: readonly { readonly time: number; readonly isFirst: boolean }[];
   readonly perSecond: number;
   /** Where the recording begins in what is played, in seconds. */
@@ -31,6 +40,8 @@ const [TOP, BOTTOM, BEATS] = [20, 128, 134];
 /** Bars closer than this (pixels) are not drawn one by one. */
 const CLOSE = 6;
 const STEP = 1;
+/** A mark is taken hold of from so many pixels. */
+const GRASP = 6;
 
 /** The recording, with the bars of the map, the beats that were heard and the marks on it. */
 export const Wave = (props: Props) => {
@@ -43,9 +54,16 @@ export const Wave = (props: Props) => {
   const latest = useRef(props);
   latest.current = props;
 
+  /** The mark that is dragged, and where it is by now. */
+  const held = useRef<{ readonly id: string; time: number; isMoved: boolean }>(undefined);
+
   const paint = useCallback(() => {
-    if (canvas.current && scroller.current)
-      draw(canvas.current, scroller.current.scrollLeft, latest.current);
+    if (!canvas.current || !scroller.current) return;
+    const { marks } = latest.current;
+    const now = marks.map((one) =>
+      one.id === held.current?.id ? { ...one, ...held.current } : one,
+    );
+    draw(canvas.current, scroller.current.scrollLeft, { ...latest.current, marks: now });
   }, []);
   // biome-ignore lint/correctness/useExhaustiveDependencies: whatever is drawn has changed
   useEffect(paint, [paint, width, ...Object.values(props)]);
@@ -64,10 +82,30 @@ export const Wave = (props: Props) => {
     [follow, start, at, perSecond],
   );
 
-  const onClick = ({ clientX }: MouseEvent) => {
+  const timeAt = ({ clientX }: { readonly clientX: number }) => {
     const box = scroller.current!;
     const x = clientX - box.getBoundingClientRect().left + box.scrollLeft;
-    onPlace(Math.max(0, x / perSecond), true);
+    return Math.max(0, Math.min(waveform.seconds, x / perSecond));
+  };
+  const onPointerDown = (event: PointerEvent) => {
+    const time = timeAt(event);
+    const near = props.marks.find((one) => Math.abs(one.time - time) * perSecond <= GRASP);
+    if (!near || !props.onMove) return;
+    held.current = { id: near.id, time: near.time, isMoved: false };
+    event.currentTarget.setPointerCapture(event.pointerId);
+  };
+  const onPointerMove = (event: PointerEvent) => {
+    if (!held.current) return;
+    const time = timeAt(event);
+    held.current.isMoved ||= Math.abs(time - held.current.time) * perSecond > GRASP / 2;
+    if (held.current.isMoved) held.current.time = time;
+    paint();
+  };
+  const onClick = (event: MouseEvent) => {
+    const mark = held.current;
+    held.current = undefined;
+    if (mark?.isMoved) props.onMove?.(mark.id, mark.time);
+    else onPlace(timeAt(event), true);
   };
   const onKeyDown = (event: KeyboardEvent) => {
     const by = { ArrowLeft: -STEP, ArrowRight: STEP }[event.key];
@@ -82,6 +120,8 @@ export const Wave = (props: Props) => {
         className={classes.scroller}
         onScroll={paint}
         onClick={onClick}
+        onPointerDown={onPointerDown}
+        onPointerMove={onPointerMove}
         onKeyDown={onKeyDown}
         role="slider"
         tabIndex={0}
