@@ -67,6 +67,30 @@ export const beatAt = (beats: readonly Beat[], time: number): number => {
   return low + (time - a) / (b - a);
 };
 
+/** The time of a number of a beat: the other way round of `beatAt`. */
+const timeOf = (beats: readonly Beat[], number: number): number => {
+  const low = Math.max(0, Math.min(beats.length - 2, Math.floor(number)));
+  const [a, b] = [beats[low]!.time, beats[low + 1]!.time];
+  return a + (number - low) * (b - a);
+};
+
+/**
+ * When the bars of a marked stretch begin after its first, where it has so many: the beats between the marks
+ * in equal parts.
+ *
+ * @example barTimesIn([0, 1, 2, 3, 4].map((time) => ({ time, confidence: 1 })), { id: 'a', from: 0, to: 4, beatsInBar: 2 }, 2) // => [2]
+ */
+export const barTimesIn = (
+  beats: readonly Beat[],
+  { from, to }: Marked,
+  bars: number,
+): readonly number[] => {
+  const [first, last] = [beatAt(beats, from), beatAt(beats, to)];
+  return Array.from({ length: bars - 1 }, (_, bar) =>
+    timeOf(beats, first + ((last - first) * (bar + 1)) / bars),
+  );
+};
+
 /** Moves a mark (s) to the beat that it meant, and says by how much; not where none is near. */
 export const snapped = (
   time: number,

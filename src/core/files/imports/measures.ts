@@ -1,15 +1,16 @@
 import { fail, ok, type Result } from '../../base/result';
 import { VOICES } from '../../music/kit';
 import {
+  FASTEST_QUARTERS,
   type Meter,
   meterSchema,
   NOTE_VALUES,
   noteTicks,
+  SLOWEST_QUARTERS,
   TICKS_PER_QUARTER,
 } from '../../music/time';
 import { readFermataText, type SaidFermata } from '../fermataText';
 import type { Hit } from './struck';
-import { FASTEST_QUARTERS, SLOWEST_QUARTERS } from './tempoFit';
 import { at, childrenOf, type Element, numberAt } from './xml';
 
 /** A measure as a reader counts it, with all that it says of the form. */

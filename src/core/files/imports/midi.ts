@@ -1,7 +1,14 @@
 import { LONGEST_NAME } from '../../base/fields';
 import { cutText } from '../../base/plainText';
 import { fail, ok, type Result } from '../../base/result';
-import { beatTicks, meterText, pulseUnit, TICKS_PER_QUARTER } from '../../music/time';
+import {
+  beatTicks,
+  type ClockPoint,
+  fitTempos,
+  meterText,
+  pulseUnit,
+  TICKS_PER_QUARTER,
+} from '../../music/time';
 import { MOST_PLAYED_BARS, type RoadMap } from '../../song/roadmap';
 import { compile } from '../../song/timeline';
 import { readMidi } from '../midi';
@@ -10,7 +17,6 @@ import { type Bars, barsIn, nearest, placeIn } from './midiBars';
 import { type Held, holdsIn, type Sorted, sorted, textsIn, timesIn, unheld } from './midiEvents';
 import { type Counted, drumsFound, roadMapFrom, type Understood } from './song';
 import type { Hit } from './struck';
-import { type ClockPoint, fitTempos } from './tempoFit';
 
 /**
  * A road map from a Standard MIDI File: its tempos made few and round, its meters as bars, its markers

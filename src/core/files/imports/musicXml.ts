@@ -1,13 +1,21 @@
 import { fail, ok, type Result } from '../../base/result';
 import { plural } from '../../base/words';
-import { barTicks, meterText, noteTicks, pulseUnit, TICKS_PER_QUARTER } from '../../music/time';
+import {
+  barTicks,
+  type Clock,
+  type Fitted,
+  fitTempos,
+  meterText,
+  noteTicks,
+  pulseUnit,
+  TICKS_PER_QUARTER,
+} from '../../music/time';
 import { MOST_FIRST_BAR, MOST_PLAYED_BARS } from '../../song/roadmap';
 import { drumsOf } from './grooves';
 import { withJumps } from './jumps';
 import type { Measure } from './measures';
 import { readScore } from './score';
 import { type Counted, drumsFound, type Fold, roadMapFrom, type Understood } from './song';
-import { type Clock, type Fitted, fitTempos } from './tempoFit';
 import { at, parseXml } from './xml';
 
 /**

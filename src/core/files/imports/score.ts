@@ -3,6 +3,7 @@ import { plural } from '../../base/words';
 import {
   barTicks,
   beatTicks,
+  FASTEST_QUARTERS,
   type Meter,
   meterSchema,
   meterText,
@@ -13,7 +14,6 @@ import { MOST_LEAD, usualCountIn } from '../../song/roadmap';
 import { COUNT_IN, PICKUP } from '../musicxml';
 import { playingOrder } from './jumps';
 import { type Measure, type PartMeasure, partMeasures } from './measures';
-import { FASTEST_QUARTERS } from './tempoFit';
 import { at, childrenOf, type Element, numberAt } from './xml';
 
 /** A score as one row of measures: form and tempos of all its parts, strokes of the drum part. */

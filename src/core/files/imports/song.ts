@@ -3,29 +3,20 @@ import { LONGEST_NAME, LONGEST_WORDS } from '../../base/fields';
 import { cutText } from '../../base/plainText';
 import { plural } from '../../base/words';
 import { patternSchema } from '../../music/kit';
-import {
-  barTicks,
-  FASTEST,
-  type Meter,
-  type NoteValue,
-  noteTicks,
-  pulseUnit,
-  SLOWEST,
-  TICKS_PER_QUARTER,
-} from '../../music/time';
+import { barTicks, type Fitted, type Meter } from '../../music/time';
 import {
   blankRoadMap,
   COLLECTIONS,
   type CollectionName,
   feelText,
+  fittedChange,
   MOST_BARS,
   newSection,
   type RecordOf,
   type RoadMap,
-  type TempoChange,
+  tempoOf,
 } from '../../song/roadmap';
 import type { Drums, Played } from './grooves';
-import type { Fitted } from './tempoFit';
 
 /** A song counted out bar by bar, as a file of another program has it. */
 export type Counted = {
@@ -112,7 +103,6 @@ export const roadMapFrom = (song: Counted): RoadMap => {
   const grooves = song.drums.grooves.map((groove) => groove && keep(groove));
   const within = foldsOf(song, sections, orders, put);
   const first = song.tempos[0];
-  const unit = unitFor(song.meters[0]!, first?.start ?? 120);
   let meter = song.meters[0]!;
   let running = first?.start ?? 120;
   sections.forEach(({ from, to, name, of }, index) => {
@@ -127,7 +117,7 @@ export const roadMapFrom = (song: Counted): RoadMap => {
         bars: to - from,
         within: inside,
         meter: !anew && sameMeter(song.meters[from]!, meter) ? null : song.meters[from]!,
-        tempo: opening && whole ? changeTo(opening, running, song.meters[from]!) : null,
+        tempo: opening && whole ? fittedChange(opening, running, song.meters[from]!) : null,
         groove: grooves[of] ?? null,
         feel: song.drums.feels[of] ?? null,
       }),
@@ -137,7 +127,7 @@ export const roadMapFrom = (song: Counted): RoadMap => {
     if (opening && whole) running = opening.end;
     for (let bar = from; bar < to; bar++) {
       const tempo = whole && bar === from ? undefined : own.find((one) => one.from === bar);
-      const change = tempo && changeTo(tempo, running, song.meters[bar]!);
+      const change = tempo && fittedChange(tempo, running, song.meters[bar]!);
       const turned = sameMeter(song.meters[bar]!, meter) ? null : song.meters[bar]!;
       meter = song.meters[bar]!;
       if (tempo) running = tempo.end;
@@ -187,7 +177,7 @@ export const roadMapFrom = (song: Counted): RoadMap => {
     ...(records as unknown as Pick<RoadMap, CollectionName>),
     start: {
       ...blank.start,
-      tempo: { perMinute: perMinute(first?.start ?? 120, unit), unit },
+      tempo: tempoOf(first?.start ?? 120, song.meters[0]!),
       meter: song.meters[0]!,
       countIn: song.countIn,
       firstBar: song.firstBar ?? 1,
@@ -265,38 +255,3 @@ const sameMeter = (a: Meter, b: Meter): boolean =>
   a.numerator === b.numerator &&
   a.denominator === b.denominator &&
   JSON.stringify(a.grouping) === JSON.stringify(b.grouping);
-
-const quartersIn = (unit: NoteValue): number => noteTicks(unit) / TICKS_PER_QUARTER;
-
-/**
- * The pulse’s own note value, or one in which the number stays within what a tempo may be; of 5 to 1600
- * quarters a minute there is always one.
- */
-const unitFor = (meter: Meter, quarters: number): NoteValue => {
-  const fits = (unit: NoteValue) => {
-    const tempo = quarters / quartersIn(unit);
-    return tempo >= SLOWEST && tempo <= FASTEST;
-  };
-  const units: readonly NoteValue[] = ['half', 'eighth', 'whole', 'sixteenth'];
-  return [pulseUnit(meter), ...units].find(fits) ?? 'quarter';
-};
-
-const perMinute = (quarters: number, unit: NoteValue): number =>
-  Math.min(FASTEST, Math.max(SLOWEST, Math.round((quarters / quartersIn(unit)) * 1000) / 1000));
-
-/** What a fitted tempo says where another one holds; nothing where it is the same. */
-const changeTo = (fitted: Fitted, running: number, meter: Meter): TempoChange | null => {
-  const { shape, start, end } = fitted;
-  const unit = unitFor(meter, start);
-  if (shape === 'held') {
-    const same = Math.abs(start - running) < 1e-9;
-    return same ? null : { kind: 'held', perMinute: perMinute(start, unit), unit };
-  }
-  return {
-    kind: 'ramp',
-    shape,
-    from: perMinute(start, unit),
-    to: perMinute(end, unit),
-    unit,
-  };
-};

@@ -7,6 +7,7 @@
 export * from './details';
 export * from './entry';
 export * from './every';
+export * from './fittedTempo';
 export * from './form';
 export * from './passes';
 export * from './phrases';

@@ -1,25 +1,33 @@
 'use client';
 
 import { Button, Group, Table, Text } from '@mantine/core';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Problem } from '@/core/base/result';
 import { sentence } from '@/core/base/result';
 import { plural } from '@/core/base/words';
-import type { CountedBars } from '@/core/listening';
+import {
+  type Beat,
+  barTimesIn,
+  type CountedBars,
+  countedBars,
+  type Marked,
+} from '@/core/listening';
 import { exactClock } from '@/core/music/time';
 import { type MarkedSection, takeHeard } from '@/core/song/editing';
+import { newId } from '../../shared/newId';
 import { useSong } from '../SongContext';
 import classes from './Recording.module.css';
 
 type Props = {
-  readonly marked: readonly MarkedSection[];
-  readonly counted: readonly CountedBars[];
+  readonly marked: readonly (MarkedSection & Marked)[];
+  readonly beats: readonly Beat[];
 };
 
 /** How many bars were heard from mark to mark, beside those of the map. */
-export const Counted = ({ marked, counted }: Props) => {
+export const Counted = ({ marked, beats }: Props) => {
   const { map, edit, mayEdit } = useSong();
   const [problem, setProblem] = useState<Problem>();
+  const counted = useMemo(() => countedBars(beats, marked), [beats, marked]);
   const heard = marked.flatMap((section) => {
     const count = counted.find(({ id }) => id === section.id);
     return count ? [{ section, count }] : [];
@@ -30,7 +38,12 @@ export const Counted = ({ marked, counted }: Props) => {
       edit(
         takeHeard(
           map,
-          some.map(({ section, count }) => ({ ...section, bars: count.bars })),
+          some.map(({ section, count: { bars } }) => ({
+            ...section,
+            bars,
+            barTimes: barTimesIn(beats, section, bars),
+          })),
+          newId,
         ),
         true,
       ),
@@ -79,8 +92,8 @@ export const Counted = ({ marked, counted }: Props) => {
             {sure.length === heard.length ? 'Take all bars and tempos' : 'Take what is sure'}
           </Button>
           <Text size="sm" className={classes.quiet}>
-            One tempo for the song where it brings every section within 30 ms of its mark, else one
-            for each section.
+            One tempo for the song where it keeps every bar line within 30 ms of the recording, else
+            the fewest that do, in each section.
           </Text>
         </Group>
       )}

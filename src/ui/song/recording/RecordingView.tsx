@@ -19,7 +19,7 @@ import {
   type Space,
   spaceHere,
 } from '@/audio/recordings';
-import { countedBars, snapped } from '@/core/listening';
+import { snapped } from '@/core/listening';
 import { clock, exactClock, rateOf, seconds, TICKS_PER_QUARTER } from '@/core/music/time';
 import { markedSections, markSection, moveMark, setStart, tappedIn } from '@/core/song/editing';
 import { useCommands } from '../../shared/commands';
@@ -260,14 +260,13 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
     return heard.beats.map(({ time }, index) => ({ time, isFirst: first.has(index) }));
   }, [heard.beats, heard.first]);
   const end = heard.beats.at(-1)?.time ?? recording.seconds;
-  const marked = useMemo(() => markedSections(map, timeline, end), [map, timeline, end]);
-  const counted = useMemo(
+  const marked = useMemo(
     () =>
-      countedBars(
-        heard.beats,
-        marked.map((one) => ({ ...one, beatsInBar: inBeats(one.meter, tapped) })),
-      ),
-    [heard.beats, marked, tapped],
+      markedSections(map, timeline, end).map((one) => ({
+        ...one,
+        beatsInBar: inBeats(one.meter, tapped),
+      })),
+    [map, timeline, end, tapped],
   );
   const period = middleOf(heard.beats.map(({ time }) => time));
   const place = (time: number, play: boolean) => {
@@ -375,7 +374,7 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
       )}
       {mayEdit && <BarOne />}
       {said && <Text role="status">{said}</Text>}
-      <Counted marked={marked} counted={counted} />
+      <Counted marked={marked} beats={heard.beats} />
     </Stack>
   );
 };

@@ -1,5 +1,7 @@
 import { lastAtOrBefore } from '../../base/search';
-import { elapsed, rateOf, TICKS_PER_QUARTER, ticks } from '../../music/time';
+import { elapsed } from './ramp';
+import { rateOf } from './tempo';
+import { TICKS_PER_QUARTER, ticks } from './ticks';
 
 /**
  * Tempos read off a clock. A workstation writes hundreds of tiny tempo changes; a drummer reads a few.
