@@ -79,6 +79,15 @@ test('half as fast and twice as fast are found when they are asked for', () => {
   expect(lengthOf(0.5)).toBeCloseTo(0.5, 2);
 });
 
+test('a tempo that the map has about right draws nobody away from the beat, only from its half and double', () => {
+  const beats = beatsAt(50, () => 0.6);
+  const samples = recordingOf(beats, ROCK, RATE);
+  for (const about of [0.5, 0.7])
+    expect(found(listen(samples, RATE, { about }).times, beats)).toBeGreaterThan(0.95);
+  const half = listen(samples, RATE, { about: 1.1 }).times;
+  expect((half.at(-5)! - half[5]!) / (half.length - 10)).toBeCloseTo(1.2, 1);
+});
+
 test('nothing is a beat before the music begins', () => {
   const beats = beatsAt(40, () => 0.5, 4);
   const { times } = listen(recordingOf(beats, ROCK, RATE, 0), RATE);

@@ -12,8 +12,10 @@ export type Periods = {
 export type Hints = {
   /** Times (s) of beats that a person tapped, in order. */
   readonly taps?: readonly number[];
-  /** The length of a beat (s), where it is known about right, as from the map. */
+  /** The length of a beat (s), where it is known to a few per cent. */
   readonly beat?: number;
+  /** The same where it may be a quarter more or less, as a map may have it; taps count more. */
+  readonly about?: number;
 };
 
 /** Beats are looked for between these (s): 240 to 32 a minute. */
@@ -24,8 +26,9 @@ const RATIO = 2 ** (1 / 48);
 /** Where nothing is known, the likeliest beat (s) and how wide that is (octaves), by Ellis 2007. */
 const LIKELIEST = 0.5;
 const SPREAD = 0.9;
-/** A known beat is kept within this (octaves). */
+/** A known beat is kept within this (octaves), one that is known about right within that. */
 const KNOWN_SPREAD = 0.12;
+const ABOUT_SPREAD = 0.3;
 /** Windows (s), and from one to the next. */
 const WINDOW = 8;
 const STEP = 1;
@@ -47,7 +50,7 @@ const PERIODS = Array.from(
  * @param onsets strength by frame
  */
 export const periodsOf = (onsets: Float32Array, hints: Hints = {}): Periods => {
-  const known = knownBeat(hints);
+  const known = expected(hints);
   const seconds = onsets.length / FRAMES;
   const count = Math.max(1, Math.ceil(seconds / STEP));
   const rows = Array.from({ length: count }, (_, index) =>
@@ -61,16 +64,26 @@ export const periodsOf = (onsets: Float32Array, hints: Hints = {}): Periods => {
   };
 };
 
+/** A beat that is likely (s), and how far from it others are (octaves). */
+type Expected = { readonly beat: number; readonly spread: number };
+
+const expected = (hints: Hints): Expected => {
+  const known = hints.beat ?? tappedBeat(hints.taps ?? []);
+  if (known !== undefined) return { beat: known, spread: KNOWN_SPREAD };
+  return hints.about === undefined
+    ? { beat: LIKELIEST, spread: SPREAD }
+    : { beat: hints.about, spread: ABOUT_SPREAD };
+};
+
 /** What taps say: the middle one of the times between them. */
-export const knownBeat = ({ taps = [], beat }: Hints): number | undefined => {
+const tappedBeat = (taps: readonly number[]): number | undefined => {
   const gaps = taps.slice(1).map((time, index) => time - taps[index]!);
   const between = gaps.filter((gap) => gap >= SHORTEST / 1.2 && gap <= LONGEST * 1.2);
-  if (between.length < 2) return beat;
-  return between.sort((a, b) => a - b)[between.length >> 1]!;
+  return between.length < 2 ? undefined : between.sort((a, b) => a - b)[between.length >> 1]!;
 };
 
 /** How strongly a window repeats itself by each period, weighted, from 0 to 1. */
-const strengths = (onsets: Float32Array, from: number, known: number | undefined): Float32Array => {
+const strengths = (onsets: Float32Array, from: number, likely: Expected): Float32Array => {
   const length = WINDOW * FRAMES;
   const piece = onsets.subarray(
     Math.max(0, from),
@@ -95,14 +108,12 @@ const strengths = (onsets: Float32Array, from: number, known: number | undefined
     const lag = period * FRAMES;
     // What repeats by a beat repeats by two.
     const own = (at(lag) + 0.5 * at(2 * lag)) / 1.5;
-    return Math.max(0, own) * likelihood(period, known);
+    return Math.max(0, own) * likelihood(period, likely);
   });
 };
 
-const likelihood = (period: number, known: number | undefined): number => {
-  const octaves = Math.log2(period / (known ?? LIKELIEST));
-  return Math.exp(-0.5 * (octaves / (known === undefined ? SPREAD : KNOWN_SPREAD)) ** 2);
-};
+const likelihood = (period: number, { beat, spread }: Expected): number =>
+  Math.exp(-0.5 * (Math.log2(period / beat) / spread) ** 2);
 
 /** Which period at each step, so that what is strong and what is steady are weighed. */
 const smoothest = (rows: readonly Float32Array[]): number[] => {

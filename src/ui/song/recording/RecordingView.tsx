@@ -1,33 +1,21 @@
 'use client';
 
-import { ActionIcon, Button, FileButton, Group, Progress, Stack, Text } from '@mantine/core';
-import { IconFolderOpen, IconTrash, IconZoomIn, IconZoomOut } from '@tabler/icons-react';
-import {
-  type ClipboardEvent,
-  type DragEvent,
-  useCallback,
-  useEffect,
-  useMemo,
-  useRef,
-  useState,
-  useSyncExternalStore,
-} from 'react';
-import {
-  keptRecording,
-  NoRecording,
-  removeRecording,
-  type Space,
-  spaceHere,
-} from '@/audio/recordings';
+import { ActionIcon, Button, Group, Progress, Stack, Text } from '@mantine/core';
+import { IconTrash, IconZoomIn, IconZoomOut } from '@tabler/icons-react';
+import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import { removeRecording, type Space, spaceHere } from '@/audio/recordings';
 import { snapped } from '@/core/listening';
 import { clock, exactClock, rateOf, seconds, TICKS_PER_QUARTER } from '@/core/music/time';
-import { markedSections, markSection, moveMark, setStart, tappedIn } from '@/core/song/editing';
+import { markedSections, markSection, moveMark, tappedIn } from '@/core/song/editing';
 import { useCommands } from '../../shared/commands';
 import { newId } from '../../shared/newId';
 import { useControls } from '../../transport';
 import { useSong } from '../SongContext';
+import { BarOne } from './BarOne';
+import { BeatLine } from './BeatLine';
+import { Closed } from './Closed';
 import { Counted } from './Counted';
-import { type OpenRecording, openRecording } from './openRecording';
+import type { OpenRecording } from './openRecording';
 import classes from './Recording.module.css';
 import { Wave } from './Wave';
 
@@ -65,87 +53,6 @@ const RecordingView = (props: Props) => {
 
 export default RecordingView;
 
-const Closed = ({ song, onRecording }: Props) => {
-  const [state, setState] = useState<{ says: string; isBusy: boolean }>({
-    says: 'Looking on this device.',
-    isBusy: true,
-  });
-  const open = useCallback(
-    async (file: File, isNew: boolean) => {
-      setState({ says: `Opening ${file.name}.`, isBusy: true });
-      try {
-        onRecording(await openRecording(song, file, isNew));
-      } catch (error) {
-        const says = error instanceof NoRecording ? error.message : 'It cannot be opened.';
-        setState({ says: `${file.name}: ${says}`, isBusy: false });
-      }
-    },
-    [song, onRecording],
-  );
-  useEffect(() => {
-    let isOver = false;
-    void keptRecording(song).then((file) => {
-      if (isOver) return;
-      if (file) void open(file, false);
-      else setState({ says: '', isBusy: false });
-    });
-    return () => {
-      isOver = true;
-    };
-  }, [song, open]);
-  const [isOver, setIsOver] = useState(false);
-  const drop = (event: DragEvent) => {
-    event.preventDefault();
-    setIsOver(false);
-    const file = event.dataTransfer.files[0];
-    if (file) void open(file, true);
-  };
-  const paste = (event: ClipboardEvent) => {
-    const file = event.clipboardData.files[0];
-    if (file) void open(file, true);
-  };
-  return (
-    <Stack
-      gap="sm"
-      className={classes.drop}
-      data-over={isOver || undefined}
-      onDragOver={(event) => {
-        event.preventDefault();
-        setIsOver(true);
-      }}
-      onDragLeave={() => setIsOver(false)}
-      onDrop={drop}
-      onPaste={paste}
-    >
-      <Text>
-        Open the recording that the song is learnt from. It is drawn under the profile, plays with
-        the click at any speed and its own pitch, and its bars are counted from mark to mark.
-      </Text>
-      <Group>
-        <FileButton accept="audio/*,video/*" onChange={(file) => file && void open(file, true)}>
-          {(button) => (
-            <Button
-              {...button}
-              loading={state.isBusy}
-              leftSection={<IconFolderOpen size={16} aria-hidden="true" />}
-            >
-              Open a recording
-            </Button>
-          )}
-        </FileButton>
-        <Text className={classes.quiet}>or drop or paste it here</Text>
-      </Group>
-      <Text size="sm" className={classes.quiet}>
-        It stays on this device and is never sent: it is somebody’s recording, and large. Everybody
-        in the band opens their own copy; marks and bars are shared.
-      </Text>
-      {state.says && <Text role={state.isBusy ? 'status' : 'alert'}>{state.says}</Text>}
-    </Stack>
-  );
-};
-
-/** A beat that is tapped is looked for by so many taps at least. */
-const FEWEST_TAPS = 4;
 const MOST_PER_SECOND = 800;
 
 const Opened = (props: Props & { readonly recording: OpenRecording }) => {
@@ -154,8 +61,8 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
   const { listener } = recording;
   const heard = useSyncExternalStore(listener.subscribe, listener.state, listener.state);
   const { follow, playFrom, state } = useControls();
-  const [said, setSaid] = useState('');
   const { taps, beat } = heard;
+  const [said, setSaid] = useState('');
   const [perSecond, setPerSecond] = useState(() =>
     Math.max(2, Math.min(1100, window.innerWidth - 40) / recording.seconds),
   );
@@ -180,9 +87,11 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
 
   const meter = map.start.meter;
   const tapped = useMemo(() => tappedIn(meter), [meter]);
-  const hasBars = timeline.bars.length > 0;
-  const known =
-    beat ?? (hasBars ? (tapped.quarters * TICKS_PER_QUARTER) / rateOf(map.start.tempo) : undefined);
+  // Of a song that is only now being written the tempo is not known yet.
+  const [isWritten] = useState(() => timeline.bars.length > 0);
+  const about = isWritten
+    ? (tapped.quarters * TICKS_PER_QUARTER) / rateOf(map.start.tempo)
+    : undefined;
   const marks = useMemo(
     () =>
       Object.values(map.sections).flatMap(({ id, inRecording, name }) =>
@@ -196,10 +105,11 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
     // Who asks for another beat than was tapped means it.
     const hints = {
       taps: beat === undefined ? taps : [],
-      ...(known !== undefined && { beat: known }),
+      ...(beat !== undefined && { beat }),
+      ...(about !== undefined && { about }),
     };
     listener.ask(hints, tapped.inBar, first);
-  }, [listener, taps, beat, known, tapped.inBar, places]);
+  }, [listener, taps, beat, about, tapped.inBar, places]);
 
   useEffect(() => {
     onTap((milliseconds) => listener.tap(here(milliseconds)));
@@ -268,7 +178,6 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
       })),
     [map, timeline, end, tapped],
   );
-  const period = middleOf(heard.beats.map(({ time }) => time));
   const place = (time: number, play: boolean) => {
     onAt(time);
     if (play) playFrom(seconds(time + start));
@@ -330,32 +239,7 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
       {heard.progress < 1 ? (
         <Progress value={heard.progress * 100} aria-label="Listening to the recording" />
       ) : (
-        <Group gap="sm">
-          <Text role="status">{beatWords(period, taps.length, heard.isBusy)}</Text>
-          {period !== undefined && (
-            <Button.Group>
-              <Button
-                size="compact-sm"
-                variant="default"
-                onClick={() => listener.setBeat(period * 2)}
-              >
-                Half as fast
-              </Button>
-              <Button
-                size="compact-sm"
-                variant="default"
-                onClick={() => listener.setBeat(period / 2)}
-              >
-                Twice as fast
-              </Button>
-            </Button.Group>
-          )}
-          {taps.length > 0 && (
-            <Button size="compact-sm" variant="default" onClick={listener.forgetTaps}>
-              Forget the taps
-            </Button>
-          )}
-        </Group>
+        <BeatLine heard={heard} listener={listener} />
       )}
       {mayEdit && (
         <Group gap={6}>
@@ -379,47 +263,11 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
   );
 };
 
-/** Nudges (ms) of the click against the recording. */
-const NUDGES = [-100, -10, 10, 100] as const;
-
-/** Where bar 1 is, moved by ear while the click plays with the recording. */
-const BarOne = () => {
-  const { map, edit } = useSong();
-  const { recording } = map.start;
-  const nudge = (by: number) =>
-    void edit(setStart('recording', Math.max(0, Math.round(recording * 1000 + by) / 1000)));
-  return (
-    <Group gap={6}>
-      <Text size="sm" className={classes.quiet}>
-        Bar 1 is at {exactClock(recording)}; the click comes
-      </Text>
-      {NUDGES.map((by) => (
-        <Button key={by} size="compact-sm" variant="default" onClick={() => nudge(by)}>
-          {Math.abs(by)} ms {by < 0 ? 'earlier' : 'later'}
-        </Button>
-      ))}
-    </Group>
-  );
-};
-
 /** How many of the beats that are tracked a bar of another meter has. */
 const inBeats = (
   meter: Parameters<typeof tappedIn>[0],
   { quarters }: ReturnType<typeof tappedIn>,
 ) => (meter.numerator * 4) / meter.denominator / quarters;
-
-const middleOf = (times: readonly number[]): number | undefined => {
-  const gaps = times.slice(1).map((time, index) => time - times[index]!);
-  return gaps.sort((a, b) => a - b)[gaps.length >> 1];
-};
-
-const beatWords = (period: number | undefined, taps: number, isBusy: boolean): string => {
-  if (isBusy) return 'Looking for the beat.';
-  if (period === undefined) return 'No beat was found. Tap it with T while it plays.';
-  const by =
-    taps >= FEWEST_TAPS ? `by your ${taps} taps` : 'not tapped: T while it plays makes it surer';
-  return `${(60 / period).toFixed(1)} beats a minute, ${by}.`;
-};
 
 const useSpace = (recording: OpenRecording): Space | undefined => {
   const [space, setSpace] = useState<Space>();
