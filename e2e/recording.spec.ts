@@ -49,6 +49,14 @@ test('a song is taken down from its recording: marked by keys, counted, taken ov
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('row', { name: /Verse/ })).toContainText('8.00');
 
+  // A place is noted to be checked by ear, played from the list, and settled.
+  await playFrom(page, 14 * BAR, length);
+  await page.keyboard.press('9');
+  await expect(page.getByText(/bar 14, Chorus: Check by ear/)).toBeVisible();
+  await page.getByRole('button', { name: 'Settled' }).click();
+  await expect(page.getByText('To be checked by ear', { exact: true })).toHaveCount(0);
+  await page.keyboard.press('Space');
+
   // It is there again after a reload, plays with the click, and its level can be set.
   await page.reload();
   await page.getByRole('tab', { name: 'Recording' }).click();

@@ -64,6 +64,7 @@ export const CHAPTERS: readonly Chapter[] = [
       keys(
         ['1 to 8', 'Intro, verse, pre-chorus, chorus, bridge, solo, break or outro begins here'],
         ['0', 'The next section of the map begins here'],
+        ['9', 'This place has to be checked by ear later; the list below plays it'],
         ['T', 'Tap the beat of the recording'],
         ['← →', 'On the drawing: a second back or on'],
       ),

@@ -2,7 +2,15 @@ import { apply } from '../../base/document';
 import { parseShorthand } from '../../text/shorthand';
 import { formOf, type RoadMap, roadMapKind, writtenOrder } from '../roadmap';
 import { compile } from '../timeline';
-import { markedSections, markSection, moveMark, takeHeard } from '.';
+import {
+  checkHere,
+  markedSections,
+  markSection,
+  moveMark,
+  settleCheck,
+  takeHeard,
+  toCheck,
+} from '.';
 
 let made = 0;
 const newId = () => `n${++made}`;
@@ -69,6 +77,24 @@ test('a mark is moved, and that of the first section takes bar 1 along', () => {
   expect([marksOf(later)[1], later.start.recording]).toEqual([['B', 10], 1]);
   const earlier = done(map, moveMark(map, a!, 0.5));
   expect([marksOf(earlier)[0], earlier.start.recording]).toEqual([['A', 0.5], 0.5]);
+});
+
+test('a place to be checked stands at its beat, is listed with its time, and is settled', () => {
+  const map = song(
+    'song 120, in 4/4, count 4, recording 0:10\nIntro: 4\nVerse: 4, x 2; cue 2.1 listen "guitar" check',
+  );
+  // 10 s, then 8 s of intro, then a bar, two beats and a bit.
+  const noted = done(map, checkHere(map, compile(map), 10 + 8 + 2 + 1.2, newId));
+  const list = toCheck(noted, compile(noted));
+  expect(list).toMatchObject([
+    { section: 'Verse', words: 'guitar', bar: 6, time: 20 },
+    { section: 'Verse', words: 'Check by ear', bar: 6, time: 21 },
+  ]);
+  const left = list.reduce((now, { cue }) => done(now, settleCheck(now, cue)), noted);
+  expect(Object.values(left.cues)).toMatchObject([{ words: 'guitar', byEar: false }]);
+  expect(toCheck(left, compile(left))).toEqual([]);
+  expect(checkHere(map, compile(map), 5, newId)).toEqual([]);
+  expect(checkHere(map, compile(map), 99, newId)).toEqual([]);
 });
 
 test('what lies between marks: one section alone, or several, up to the end of the recording', () => {

@@ -9,6 +9,7 @@ import {
   noteTicks,
   pulsesOf,
   pulseUnit,
+  seconds,
   TICKS_PER_QUARTER,
 } from '../../music/time';
 import {
@@ -19,7 +20,7 @@ import {
   tempoOf,
   writtenOrder,
 } from '../roadmap';
-import type { Timeline } from '../timeline';
+import { barAtTicks, locate, type Timeline } from '../timeline';
 import { addSection, insertRecord, setField, setStart } from './sections';
 
 /** A section whose beginning was marked in the recording, up to the next mark. */
@@ -131,6 +132,63 @@ export const moveMark = (map: RoadMap, id: string, time: number): Operation[] =>
     ...(isFirst ? setStart('recording', at) : []),
   ];
 };
+
+/** What a place is called that is to be listened to once more. */
+const CHECK = 'Check by ear';
+
+/**
+ * Notes that a place has to be checked by ear, at the beat that it lies in.
+ *
+ * @param time in seconds of the recording
+ * @returns nothing where the map has no bar there
+ */
+export const checkHere = (
+  map: RoadMap,
+  timeline: Timeline,
+  time: number,
+  newId: () => string,
+): Operation[] => {
+  const place = locate(timeline, seconds(time - map.start.recording));
+  if (place.phase !== 'song') return [];
+  const { bar, beat, passage } = place;
+  const at = {
+    bar: bar.played - passage.firstPlayed + 1,
+    ticks: (Math.floor(beat) - 1) * beatTicks(bar.meter),
+  };
+  const { section } = passage;
+  return [
+    insertRecord('cues', { id: newId(), section, kind: 'listen', at, words: CHECK, byEar: true }),
+  ];
+};
+
+/** A place that is to be checked by ear, where it comes first. */
+export type ToCheck = {
+  readonly cue: string;
+  readonly section: string;
+  readonly words: string;
+  /** The bar, as it is played, and when it is heard in the recording, in seconds. */
+  readonly bar: number;
+  readonly time: number;
+};
+
+/** The places that are to be checked by ear, in the order in which they are played. */
+export const toCheck = (map: RoadMap, timeline: Timeline): ToCheck[] => {
+  const found = new Map<string, ToCheck>();
+  for (const one of timeline.details) {
+    if (one.kind !== 'cue' || !one.detail.byEar || found.has(one.detail.id)) continue;
+    const { id: cue, words } = one.detail;
+    const { name: section } = timeline.passages[one.passage]!;
+    const bar = barAtTicks(timeline, one.startTicks)!.played;
+    found.set(cue, { cue, section, words, bar, time: map.start.recording + one.startSeconds });
+  }
+  return [...found.values()];
+};
+
+/** A place is settled: what was noted only to be checked is gone, another cue is sure. */
+export const settleCheck = ({ cues }: RoadMap, cue: string): Operation[] =>
+  cues[cue]?.words === CHECK
+    ? [{ type: 'remove', in: 'cues', id: cue }]
+    : setField('cues', cue, 'byEar', false);
 
 /** `Verse`, then `Verse 2`. */
 const numbered = (sections: readonly Section[], name: string): string => {

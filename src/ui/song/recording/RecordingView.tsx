@@ -6,13 +6,14 @@ import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore
 import { removeRecording, type Space, spaceHere } from '@/audio/recordings';
 import { snapped } from '@/core/listening';
 import { clock, exactClock, rateOf, seconds, TICKS_PER_QUARTER } from '@/core/music/time';
-import { markedSections, markSection, moveMark, tappedIn } from '@/core/song/editing';
+import { checkHere, markedSections, markSection, moveMark, tappedIn } from '@/core/song/editing';
 import { useCommands } from '../../shared/commands';
 import { newId } from '../../shared/newId';
 import { useControls } from '../../transport';
 import { useSong } from '../SongContext';
 import { BarOne } from './BarOne';
 import { BeatLine } from './BeatLine';
+import { Checks } from './Checks';
 import { Closed } from './Closed';
 import { Counted } from './Counted';
 import type { OpenRecording } from './openRecording';
@@ -130,6 +131,13 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
     if (problem) setSaid(problem.message);
     else tell(map.sections[id]?.name ?? name ?? 'A section', place);
   };
+  const check = () => {
+    const operations = checkHere(map, timeline, here(), newId);
+    const problem = operations.length > 0 ? edit(operations, true) : undefined;
+    if (operations.length === 0)
+      setSaid('The map has no bar there yet: mark a section before what is to be checked.');
+    else setSaid(problem ? problem.message : 'Noted, to be checked by ear.');
+  };
   const move = (id: string, wanted: number) => {
     const place = snapped(wanted, heard.beats);
     const problem = edit(moveMark(map, id, place.time), true);
@@ -151,6 +159,7 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
             keys: String(index + 1),
             run: () => mark(name),
           })),
+          { id: 'check', label: 'Check this place by ear later', keys: '9', run: check },
         ]
       : [],
   );
@@ -254,10 +263,14 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
               {index + 1} {name}
             </Button>
           ))}
+          <Button size="xs" variant="default" onClick={check}>
+            9 check this later
+          </Button>
         </Group>
       )}
       {mayEdit && <BarOne />}
       {said && <Text role="status">{said}</Text>}
+      <Checks onPlay={(time) => place(time, true)} />
       <Counted marked={marked} beats={heard.beats} />
     </Stack>
   );
