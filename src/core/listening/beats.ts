@@ -20,11 +20,20 @@ const TAPPED = 0.07;
 const WORTH = 30;
 /** Places within a beat at which it is compared with others: eighths and triplets of it. */
 const PLACES = 12;
+/** What it counts that a beat sounds like the others. */
 const FIT = 2;
+/** A beat that was tapped says so much more of what a beat sounds like. */
+const TAPPED_WEIGHT = 4;
+/** How much the middle range counts beside the bass where the beat is told from what lies between. */
+const MIDDLE = 0.5;
+/** By what ratio that has to be ahead to be the beat. */
+const AHEAD = 1.05;
 /** How far (s) from the taps the first row reaches. */
 const NEIGHBOURHOOD = 4;
-
-/** A frame begins to rise this long (s) before its middle is at the stroke: between made-up ones and recorded instruments. */
+/**
+ * A frame begins to rise this long (s) before its middle is at the stroke: the mean of made-up strokes (7 ms) and
+ * of recorded instruments (none).
+ */
 const LEAD = 0.004;
 /** A strength that somebody hears. */
 const AUDIBLE = 0.3;
@@ -67,7 +76,7 @@ const isTapped = (taps: readonly number[]): boolean => taps.length >= 3;
 /** From one frame up to another. */
 type Stretch = { readonly from: number; readonly to: number };
 
-/** What is learnt about taps is tried further and further around them; last over all, and there once more. */
+/** What is learnt about taps is tried further and further around them, last over all. */
 const stretches = (frames: number, taps: readonly number[]): Stretch[] => {
   const all = { from: 0, to: frames };
   const around: Stretch[] = [];
@@ -120,12 +129,8 @@ const firstRow = (onsets: Onsets, strength: Float32Array, periods: Periods): num
   const speaks = (frames: readonly number[]) =>
     frames.reduce((sum, at) => sum + near(onsets.low, at) + MIDDLE * near(onsets.middle, at), 0) /
     Math.max(1, frames.length);
-  return speaks(halves) > PHASE * speaks(row) ? halves : row;
+  return speaks(halves) > AHEAD * speaks(row) ? halves : row;
 };
-/** How much the middle range counts beside the bass where the beat or its half is looked for. */
-const MIDDLE = 0.5;
-/** By how much what lies between has to be ahead. */
-const PHASE = 1.05;
 
 const near = (values: Float32Array, frame: number): number => {
   let most = 0;
@@ -133,7 +138,7 @@ const near = (values: Float32Array, frame: number): number => {
   return most;
 };
 
-/** The mean of the beats that lie a usual length apart; of what was tapped alone where there are enough. */
+/** The mean of the beats that last as long as usual; those that were tapped count more. */
 const shapeOf = (ranges: Ranges, row: readonly number[], taps: readonly number[]): Shape => {
   const shape = new Float32Array(RANGES * PLACES);
   const gaps = row.slice(1).map((to, index) => to - row[index]!);
@@ -147,7 +152,6 @@ const shapeOf = (ranges: Ranges, row: readonly number[], taps: readonly number[]
   });
   return centred(shape);
 };
-const TAPPED_WEIGHT = 4;
 
 const together = (ranges: readonly Float32Array[]): Ranges => {
   const frames = ranges[0]!.length;

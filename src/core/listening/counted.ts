@@ -104,5 +104,16 @@ export const snapped = (
     : { time, by: 0 };
 };
 
+/**
+ * Beats with what lies half-way between.
+ *
+ * @example withHalves([{ time: 1 }, { time: 2 }]) // => [{ time: 1 }, { time: 1.5 }, { time: 2 }]
+ */
+export const withHalves = (beats: readonly Pick<Beat, 'time'>[]): Pick<Beat, 'time'>[] =>
+  beats.flatMap((beat, index) => {
+    const next = beats[index + 1];
+    return next ? [beat, { time: (beat.time + next.time) / 2 }] : [beat];
+  });
+
 /** A key comes this much (s) early or late at most. */
 const REACH = 0.25;

@@ -154,6 +154,8 @@ test('bars from mark to mark: seven are seven, and what an eighth would cost is 
   expect(countedBars(beats, [mark(3, 17)])[0]).toMatchObject({ exact: 7, bars: 7, beat: 0.5 });
   expect(countedBars(beats, [mark(3, 17.8)])[0]).toMatchObject({ bars: 7, isSure: false });
   expect(countedBars(even(200, 0.5, 0.1), [mark(3, 17)])[0]).toMatchObject({ isSure: false });
+  // Seven eighths are three and a half of the quarters that are tapped.
+  expect(countedBars(beats, [mark(1, 1 + 8 * 1.75, 3.5)])[0]).toMatchObject({ exact: 8, bars: 8 });
   expect(countedBars(beats, [mark(1, 10, 3)])[0]).toMatchObject({ exact: 6, bars: 6 });
   expect(countedBars([], [mark(3, 17)])).toEqual([]);
 });

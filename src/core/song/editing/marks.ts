@@ -68,20 +68,19 @@ export const markedSections = (map: RoadMap, timeline: Timeline, end: number): M
 export type Tapped = { readonly quarters: number; readonly inBar: number };
 
 /**
- * The even beat of a meter: its pulse, or its bar where the pulses differ.
+ * The even beat of a meter: its pulse, or quarters where the pulses differ, of which a bar may have a half.
  *
  * @example tappedIn({ numerator: 6, denominator: 8 }) // => { quarters: 1.5, inBar: 2 }
- * @example tappedIn({ numerator: 7, denominator: 8 }) // => { quarters: 3.5, inBar: 1 }
+ * @example tappedIn({ numerator: 7, denominator: 8 }) // => { quarters: 1, inBar: 3.5 }
  */
 export const tappedIn = (meter: Meter): Tapped => {
   const starts = pulsesOf(meter).map(({ offset }) => offset);
-  const bar = (meter.numerator * beatTicks(meter)) / TICKS_PER_QUARTER;
-  const lengths = new Set(
-    starts.map((at, index) => (starts[index + 1] ?? bar * TICKS_PER_QUARTER) - at),
-  );
+  const bar = barTicks(meter);
+  const lengths = new Set(starts.map((at, index) => (starts[index + 1] ?? bar) - at));
+  const quarters = bar / TICKS_PER_QUARTER;
   return lengths.size === 1
-    ? { quarters: bar / starts.length, inBar: starts.length }
-    : { quarters: bar, inBar: 1 };
+    ? { quarters: quarters / starts.length, inBar: starts.length }
+    : { quarters: 1, inBar: quarters };
 };
 
 /** How near (s) a mark of the same section has to be to be put right rather than made anew. */

@@ -4,7 +4,7 @@ import { ActionIcon, Button, Group, Progress, Stack, Text } from '@mantine/core'
 import { IconTrash, IconZoomIn, IconZoomOut } from '@tabler/icons-react';
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { removeRecording, type Space, spaceHere } from '@/audio/recordings';
-import { snapped } from '@/core/listening';
+import { snapped, withHalves } from '@/core/listening';
 import { clock, exactClock, rateOf, seconds, TICKS_PER_QUARTER } from '@/core/music/time';
 import { checkHere, markedSections, markSection, moveMark, tappedIn } from '@/core/song/editing';
 import { useCommands } from '../../shared/commands';
@@ -109,7 +109,9 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
       ...(beat !== undefined && { beat }),
       ...(about !== undefined && { about }),
     };
-    listener.ask(hints, tapped.inBar, first);
+    // Half a beat more than whole ones: two bars are counted as one.
+    const inBar = Number.isInteger(tapped.inBar) ? tapped.inBar : 2 * tapped.inBar;
+    listener.ask(hints, inBar, first);
   }, [listener, taps, beat, about, tapped.inBar, places]);
 
   useEffect(() => {
@@ -117,6 +119,11 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
     return () => onTap(undefined);
   }, [onTap, here, listener]);
 
+  /** What a mark is moved to: beats, or halves of them where bars begin there. */
+  const grid = useMemo(
+    () => (Number.isInteger(tapped.inBar) ? heard.beats : withHalves(heard.beats)),
+    [heard.beats, tapped.inBar],
+  );
   const tell = (called: string, { time, by }: ReturnType<typeof snapped>) => {
     const moved =
       by === 0
@@ -125,7 +132,7 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
     setSaid(`${called} begins at ${exactClock(Math.round(time * 100) / 100)}${moved}.`);
   };
   const mark = (name: string | undefined) => {
-    const place = snapped(here(), heard.beats);
+    const place = snapped(here(), grid);
     const { id, operations } = markSection(map, place.time, name, newId);
     const problem = edit(operations, true);
     if (problem) setSaid(problem.message);
@@ -139,7 +146,7 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
     else setSaid(problem ? problem.message : 'Noted, to be checked by ear.');
   };
   const move = (id: string, wanted: number) => {
-    const place = snapped(wanted, heard.beats);
+    const place = snapped(wanted, grid);
     const problem = edit(moveMark(map, id, place.time), true);
     if (problem) setSaid(problem.message);
     else tell(map.sections[id]!.name, place);
