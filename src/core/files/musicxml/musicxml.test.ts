@@ -1,11 +1,10 @@
 import fc from 'fast-check';
 import { type Layout, USUAL_LAYOUT } from '../../music/kit';
 import type { RoadMap } from '../../song/roadmap';
-import { compile } from '../../song/timeline';
 import { forms, roadMapOf } from '../../testing';
 import { parseShorthand, roadMapFrom } from '../../text/shorthand';
 import { chartAsMusicXml, measuresOf } from '.';
-import { type Independent, openIndependent, worstOf } from './testing';
+import { differenceFrom, type Independent, openIndependent, roundingOf, worstOf } from './testing';
 
 let independent: Independent;
 beforeAll(async () => {
@@ -22,27 +21,7 @@ const song = (text: string): RoadMap => {
 /** The reader rounds to whole milliseconds. */
 const MILLISECOND = 0.001;
 
-/** When bars begin by the independent reader, from the first bar on, and how long it waits for that. */
-const heardIn = (map: RoadMap) => {
-  const all = independent(chartAsMusicXml(map, 'Song'));
-  const lead = measuresOf(map).filter(({ isLead }) => isLead).length;
-  const [first = 0] = all.slice(lead);
-  return { first, bars: all.slice(lead).map((start) => start - first) };
-};
-
-/** By how much the independent reader and the timeline differ over all played measures. */
-const difference = (map: RoadMap): number => {
-  const { bars, countIn } = compile(map);
-  const heard = heardIn(map);
-  const [first = 0] = bars.map(({ startSeconds }) => startSeconds);
-  return Math.max(
-    Math.abs(heard.first - countIn.seconds),
-    worstOf(
-      bars.map(({ startSeconds }) => startSeconds - first),
-      heard.bars,
-    ),
-  );
-};
+const difference = (map: RoadMap): number => differenceFrom(independent, map);
 
 test.each([
   ['sections in a row', 'Intro: 4\nVerse: 16\nChorus: 7', 27],
@@ -93,15 +72,9 @@ const short = forms.map(
   }),
 );
 
-/** The reader rounds to a millisecond at the end and once more at every jump back (seen by trying). */
-const allowed = (map: RoadMap): number => {
-  const jumps = measuresOf(map).reduce((sum, { backward = 1 }) => sum + backward - 1, 0);
-  return MILLISECOND + (jumps * MILLISECOND) / 2;
-};
-
 test('generated forms unroll alike to the millisecond', () => {
   fc.assert(
-    fc.property(short, (map) => expect(difference(map)).toBeLessThan(allowed(map))),
+    fc.property(short, (map) => expect(difference(map)).toBeLessThan(roundingOf(map))),
     { numRuns: 80, endOnFailure: true, seed: 20_261_125 },
   );
 }, 300_000);

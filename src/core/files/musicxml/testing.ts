@@ -3,6 +3,10 @@
  * times in whole milliseconds.
  */
 import verovio from 'verovio';
+import type { RoadMap } from '../../song/roadmap';
+import { compile } from '../../song/timeline';
+import { measuresOf } from './form';
+import { chartAsMusicXml } from './write';
 
 type Event = {
   readonly tstamp: number;
@@ -43,3 +47,21 @@ export const worstOf = (ours: readonly number[], theirs: readonly number[]): num
   ours.length === theirs.length
     ? ours.reduce((most, start, at) => Math.max(most, Math.abs(start - theirs[at]!)), 0)
     : Number.POSITIVE_INFINITY;
+
+/**
+ * By how much (s) the independent reader and the timeline differ over a whole song: when each bar begins from the
+ * first on, and how long the count-in and the pickup before it last.
+ */
+export const differenceFrom = (independent: Independent, map: RoadMap): number => {
+  const { bars, countIn } = compile(map);
+  const heard = independent(chartAsMusicXml(map, 'Song'));
+  const lead = measuresOf(map).filter(({ isLead }) => isLead).length;
+  const fromFirst = (times: readonly number[]) => times.map((time) => time - times[0]!);
+  const ours = fromFirst(bars.map(({ startSeconds }) => startSeconds));
+  const off = Math.abs((heard[lead] ?? 0) - countIn.seconds);
+  return Math.max(off, worstOf(ours, fromFirst(heard.slice(lead))));
+};
+
+/** The reader rounds to a millisecond at the end and once more at every jump back (seen by trying). */
+export const roundingOf = (map: RoadMap): number =>
+  0.001 + measuresOf(map).reduce((sum, { backward = 1 }) => sum + backward - 1, 0) * 0.0005;
