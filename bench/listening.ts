@@ -140,7 +140,7 @@ const measure = (file: string, folder: string): (number | undefined)[] | undefin
   const first =
     inBar && said !== undefined
       ? firstBeatsOf(tapped, onsets, inBar, [said])
-          .indexes.map((index) => tapped[index]!.time)
+          .map((index) => tapped[index]!.time)
           .filter(within)
       : undefined;
   return [

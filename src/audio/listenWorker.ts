@@ -53,6 +53,6 @@ self.onmessage = ({ data }: MessageEvent<ToListen>) => {
   if (data.kind === 'open') return open(data.samples, data.sampleRate);
   if (!onsets) return tell({ kind: 'beats', beats: [], first: [] });
   const beats = beatsOf(onsets, periodsOf(onsets.all, data.hints), data.hints);
-  const { indexes } = firstBeatsOf(beats, onsets, data.beatsInBar, data.said);
+  const indexes = firstBeatsOf(beats, onsets, data.beatsInBar, data.said);
   tell({ kind: 'beats', beats, first: indexes });
 };

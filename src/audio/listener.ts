@@ -12,6 +12,8 @@ export type HeardSoFar = {
   readonly first: readonly number[];
   /** Whether an answer is on its way. */
   readonly isBusy: boolean;
+  /** Whether nothing more is to be heard: its code did not come, or there was no memory left. */
+  readonly hasFailed: boolean;
   /** Beats that were tapped, in seconds of the recording. */
   readonly taps: readonly number[];
   /** The length of a beat (s) that was asked for. */
@@ -50,6 +52,7 @@ export const createListener = ({ samples, sampleRate }: Unpacked): Listener => {
     beats: [],
     first: [],
     isBusy: true,
+    hasFailed: false,
     taps: [],
     beat: undefined,
   };
@@ -78,6 +81,7 @@ export const createListener = ({ samples, sampleRate }: Unpacked): Listener => {
       askNext();
     }
   };
+  worker.onerror = () => put({ hasFailed: true, isBusy: false });
   const own = samples.slice();
   tell({ kind: 'open', samples: own, sampleRate }, [own.buffer]);
   return {

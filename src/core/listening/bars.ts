@@ -2,13 +2,6 @@ import type { Beat } from './beats';
 import type { Onsets } from './onsets';
 import { FRAMES } from './spectrum';
 
-/** Which beats are first beats: their indexes, and how sure that is along the way. */
-export type FirstBeats = {
-  readonly indexes: readonly number[];
-  /** For each beat, how much the chosen counting is ahead of the next best there, from 0 to 1. */
-  readonly confidence: Float32Array;
-};
-
 /** What speaks for a first beat: the bass drum, a new harmony, a crash. */
 const WEIGHTS = { low: 0.5, change: 1, all: 0.3 } as const;
 /** What it costs to count on from another beat than was due: several bars’ worth. */
@@ -27,15 +20,16 @@ const REACH = 4;
  *
  * @param beatsInBar how many beats a bar has, by the beat that was tracked; 1 to 32
  * @param said times (s) of first beats that are known
+ * @returns which beats are first beats, by index
  */
 export const firstBeatsOf = (
   beats: readonly Beat[],
   onsets: Onsets,
   beatsInBar: number,
   said: readonly number[] = [],
-): FirstBeats => {
+): number[] => {
   const count = beats.length;
-  if (count === 0 || beatsInBar < 1) return { indexes: [], confidence: new Float32Array(0) };
+  if (count === 0 || beatsInBar < 1) return [];
   const evidence = evidenceOf(beats, onsets, said);
   // State s: beat s of its bar, from 0.
   let best = new Float32Array(beatsInBar);
@@ -62,8 +56,7 @@ export const firstBeatsOf = (
     states.push(state);
   }
   states.reverse();
-  const indexes = states.flatMap((one, index) => (one === 0 ? [index] : []));
-  return { indexes, confidence: leads(evidence, states, beatsInBar) };
+  return states.flatMap((one, index) => (one === 0 ? [index] : []));
 };
 
 const evidenceOf = (
@@ -104,22 +97,4 @@ const standard = (values: readonly number[]): number[] => {
     values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / values.length,
   );
   return values.map((value) => Math.max(-3, Math.min(3, (value - mean) / (deviation || 1))));
-};
-
-/** Over 16 bars around a beat: how far what is found on first beats is ahead of any other counting. */
-const leads = (
-  evidence: Float32Array,
-  states: readonly number[],
-  beatsInBar: number,
-): Float32Array => {
-  const around = 8 * beatsInBar;
-  return Float32Array.from(states, (_, index) => {
-    const sums = new Array<number>(beatsInBar).fill(0);
-    const [from, to] = [Math.max(0, index - around), Math.min(states.length, index + around)];
-    for (let at = from; at < to; at++) sums[states[at]!]! += evidence[at]!;
-    const [own = 0, ...others] = sums;
-    const ahead =
-      (own - Math.max(...others, Number.NEGATIVE_INFINITY)) / Math.max(1, (to - from) / beatsInBar);
-    return beatsInBar === 1 ? 1 : Math.max(0, Math.min(1, ahead));
-  });
 };

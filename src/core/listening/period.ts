@@ -4,8 +4,6 @@ import { FRAMES } from './spectrum';
 export type Periods = {
   readonly step: number;
   readonly values: Float32Array;
-  /** How clearly the recording speaks for it there, from 0 to 1. */
-  readonly clarity: Float32Array;
 };
 
 /** What is known beforehand. */
@@ -60,7 +58,6 @@ export const periodsOf = (onsets: Float32Array, hints: Hints = {}): Periods => {
   return {
     step: STEP,
     values: Float32Array.from(path, (at) => PERIODS[at]!),
-    clarity: Float32Array.from(path, (at, index) => rows[index]![at]!),
   };
 };
 

@@ -10,43 +10,25 @@ export type Band = {
 };
 type Stroke = readonly [place: number, loud: number];
 
-/** A bar of four: bass drum on 1 and 3, snare on 2 and 4, hats on eighths. */
+const HATS: readonly Stroke[] = [
+  [0, 0.5],
+  [0.5, 0.4],
+];
+const BACKBEAT: Band = { kick: [], snare: [[0, 0.9]], hat: HATS };
+
+/** A bar of four: bass drum on 1, 3 and the and of it, snare on 2 and 4, hats on eighths. */
 export const ROCK: readonly Band[] = [
-  {
-    kick: [[0, 1]],
-    snare: [],
-    hat: [
-      [0, 0.5],
-      [0.5, 0.4],
-    ],
-  },
-  {
-    kick: [],
-    snare: [[0, 0.9]],
-    hat: [
-      [0, 0.5],
-      [0.5, 0.4],
-    ],
-  },
+  { kick: [[0, 1]], snare: [], hat: HATS },
+  BACKBEAT,
   {
     kick: [
       [0, 0.9],
       [0.5, 0.8],
     ],
     snare: [],
-    hat: [
-      [0, 0.5],
-      [0.5, 0.4],
-    ],
+    hat: HATS,
   },
-  {
-    kick: [],
-    snare: [[0, 0.9]],
-    hat: [
-      [0, 0.5],
-      [0.5, 0.4],
-    ],
-  },
+  BACKBEAT,
 ];
 
 /** The same with loud hats between the beats and quiet ones on them: easily taken half a beat late. */

@@ -5,8 +5,9 @@ import { IconArchive } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { useCommands } from '../shared/commands';
+import { orNothing } from '../shared/orNothing';
 
-const RemovedList = dynamic(() => import('./RemovedList'), { ssr: false });
+const RemovedList = dynamic(() => orNothing(import('./RemovedList')), { ssr: false });
 
 type Props = { readonly band: string; readonly mayEdit: boolean };
 

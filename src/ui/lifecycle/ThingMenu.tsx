@@ -4,9 +4,10 @@ import { IconArchive, IconCopy, IconDots, IconPencil, IconTrash } from '@tabler/
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { type Action, ActionMenu } from '../menus';
+import { orNothing } from '../shared/orNothing';
 import { archives, type Thing, useLifecycle } from './things';
 
-const Rename = dynamic(() => import('./Rename'), { ssr: false });
+const Rename = dynamic(() => orNothing(import('./Rename')), { ssr: false });
 
 type Props = {
   readonly thing: Thing;

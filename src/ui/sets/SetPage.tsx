@@ -28,6 +28,7 @@ import { ThingMenu } from '../lifecycle/ThingMenu';
 import { ExportButton } from '../shared/ExportButton';
 import { HeadLink } from '../shared/HeadLink';
 import { newId } from '../shared/newId';
+import { orNothing } from '../shared/orNothing';
 import { Select } from '../shared/Select';
 import { Sortable } from '../shared/Sortable';
 import { FlagList } from '../stage/FlagList';
@@ -48,8 +49,8 @@ import classes from './SetPage.module.css';
 import { SetRow } from './SetRow';
 import { slotWords } from './words';
 
-const TakeAlong = dynamic(() => import('../offline/TakeAlong'), { ssr: false });
-const SetClick = dynamic(() => import('../click/SetClick'), { ssr: false });
+const TakeAlong = dynamic(() => orNothing(import('../offline/TakeAlong')), { ssr: false });
+const SetClick = dynamic(() => orNothing(import('../click/SetClick')), { ssr: false });
 
 type Props = {
   readonly opened: Sent<SongSet>;

@@ -20,10 +20,11 @@ import { type Gap, type SetItem, STRAIGHT_ON } from '@/core/song/set';
 import { FieldsOf } from '../document';
 import { Drop } from '../menus';
 import { NoteIcon, Thumbnail } from '../profile';
+import { orNothing } from '../shared/orNothing';
 import type { SetEntry } from './entries';
 import classes from './SetPage.module.css';
 
-const SongChanges = dynamic(() => import('./SongChanges'), { ssr: false });
+const SongChanges = dynamic(() => orNothing(import('./SongChanges')), { ssr: false });
 
 type Props = {
   readonly entry: SetEntry;

@@ -10,6 +10,7 @@ import type { SongSet } from '@/core/song/set';
 import { RemovedButton } from '../lifecycle/RemovedButton';
 import { ThingMenu } from '../lifecycle/ThingMenu';
 import { call } from '../shared/call';
+import { orNothing } from '../shared/orNothing';
 import { EveningProfile } from './EveningProfile';
 import type { EventSaid } from './EventForm';
 import { EventTime } from './EventTime';
@@ -17,7 +18,7 @@ import { compileSongs, entriesOf, received, type SentSong } from './entries';
 import classes from './SetsPage.module.css';
 import { slotWords, timeWords } from './words';
 
-const EventForm = dynamic(() => import('./EventForm'), { ssr: false });
+const EventForm = dynamic(() => orNothing(import('./EventForm')), { ssr: false });
 
 type Props = {
   readonly band: { readonly slug: string; readonly mayEdit: boolean };

@@ -3,13 +3,12 @@
 import { Tabs, VisuallyHidden } from '@mantine/core';
 import { IconFileText, IconGridDots } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
-import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import type { ClickSettings } from '@/core/music/click';
 import type { Layout } from '@/core/music/kit';
 import { perMinuteAt, rateOf, seconds } from '@/core/music/time';
 import { moveOnto, rowsOf, setField, setGroove, setPart, setStart } from '@/core/song/editing';
 import { type RoadMap, roadMapKind } from '@/core/song/roadmap';
-import { besideRecording, type Program, soloProgram } from '@/core/song/set';
 import { compile, speedAt } from '@/core/song/timeline';
 import { DraftsProvider, type Sent, useDocument } from '../document';
 import { useListening } from '../kit/Sound';
@@ -28,7 +27,7 @@ import { type Arrangement, Arrangements } from './Arrangements';
 import { Compare } from './Compare';
 import { PlayedTable } from './PlayedTable';
 import { ProfileHandles } from './ProfileHandles';
-import type { OpenRecording } from './recording/openRecording';
+import { useBesideRecording } from './recording/useBesideRecording';
 import { Ruler } from './ruler/Ruler';
 import { SectionTable } from './SectionTable';
 import { Side } from './Side';
@@ -103,30 +102,18 @@ export const SongPage = (props: Props) => {
   );
   const passage = passages[0];
 
-  const [recording, setRecording] = useState<OpenRecording>();
-  /** Where in the recording it plays from, in seconds. */
-  const [at, setAt] = useState(0);
-  const { recording: offset } = map.start;
-  const program: Program = useMemo(
-    () =>
-      recording
-        ? besideRecording(title, timeline, offset, recording.seconds)
-        : soloProgram(title, timeline),
-    [title, timeline, offset, recording],
-  );
-  const start = program.recording ?? 0;
-  const sounding = useMemo(() => recording && { ...recording, start }, [recording, start]);
+  const beside = useBesideRecording(title, timeline, map.start.recording);
+  const { program } = beside;
   const from =
     view === 'recording'
-      ? seconds(Math.max(0, start + at))
+      ? seconds(Math.max(0, beside.view.start + beside.view.at))
       : passage && passage.startTicks > 0
         ? seconds(program.songs[0]!.barOne + passage.startSeconds)
         : undefined;
   const heard = useListening();
   const maps = useMemo(() => [map], [map]);
   const drums = useDrums(program, maps, layout, heard.listening);
-  useProgram({ title, program, from, drums, recording: sounding });
-  useEffect(() => () => recording?.listener.end(), [recording]);
+  useProgram({ title, program, from, drums, recording: beside.sounding });
 
   const { tap, result: tapped } = useTap((perMinute) => {
     const { start } = map;
@@ -154,12 +141,7 @@ export const SongPage = (props: Props) => {
   );
   const switchView = () => setView((now) => (now === 'played' ? 'rows' : 'played'));
   const togglePlaces = useCallback(() => setPlaces((shown) => !shown), []);
-  /** What a tap means in the view of the recording. */
-  const tapRecording = useRef<(milliseconds: number) => void>(undefined);
-  const onTapRecording = useCallback((tap: typeof tapRecording.current) => {
-    tapRecording.current = tap;
-  }, []);
-  const tapHere = (milliseconds: number) => (tapRecording.current ?? tap)(milliseconds);
+  const tapHere = beside.tapOr(tap);
   const commands = useSongCommands({
     song,
     rows,
@@ -258,17 +240,7 @@ export const SongPage = (props: Props) => {
           {section && form && places && <Ruler key={section.id} section={section} />}
           <Tabs.Panel value={view} className={classes.work} data-details={form}>
             {view === 'text' && <TextView onPreview={setPreview} />}
-            {view === 'recording' && (
-              <RecordingView
-                song={props.song}
-                recording={recording}
-                onRecording={setRecording}
-                start={start}
-                at={at}
-                onAt={setAt}
-                onTap={onTapRecording}
-              />
-            )}
+            {view === 'recording' && <RecordingView song={props.song} {...beside.view} />}
             {view === 'load' && (
               <LoadView
                 map={drawn.map}

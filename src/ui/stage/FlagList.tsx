@@ -4,9 +4,10 @@ import { Button } from '@mantine/core';
 import { IconFlag } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
+import { orNothing } from '../shared/orNothing';
 import { useFlags } from './flags';
 
-const FlagTable = dynamic(() => import('./FlagTable'), { ssr: false });
+const FlagTable = dynamic(() => orNothing(import('./FlagTable')), { ssr: false });
 
 /** What was flagged while it was played, to be gone through afterwards; nothing where nothing was. */
 export const FlagList = ({ of }: { readonly of: string }) => {

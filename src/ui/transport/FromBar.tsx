@@ -4,10 +4,11 @@ import dynamic from 'next/dynamic';
 import { useRef } from 'react';
 import { Drop } from '../menus';
 import { useCommands } from '../shared/commands';
+import { orNothing } from '../shared/orNothing';
 import classes from './TransportBar.module.css';
 import { useTransport } from './TransportProvider';
 
-const BarForm = dynamic(() => import('./BarForm'), { ssr: false });
+const BarForm = dynamic(() => orNothing(import('./BarForm')), { ssr: false });
 
 /** Plays from a bar by its number. */
 export const FromBar = () => {

@@ -18,6 +18,8 @@ import { songAt } from '@/core/song/set';
 import { speedAt, ticksAt } from '@/core/song/timeline';
 import { Drop } from '../menus';
 import { useCommands } from '../shared/commands';
+import { orNothing } from '../shared/orNothing';
+import { useFetchedAhead } from '../shared/useFetchedAhead';
 import { FromBar } from './FromBar';
 import { Live } from './Live';
 import classes from './TransportBar.module.css';
@@ -25,12 +27,17 @@ import { useTransport } from './TransportProvider';
 import { type Piece, RATES } from './transport';
 import { wordsAt } from './words';
 
-const Devices = dynamic(() => import('./Devices'), { ssr: false });
-const Levels = dynamic(() => import('./Levels'), { ssr: false });
-const Moves = dynamic(() => import('./Moves'), { ssr: false });
+const loadDevices = () => import('./Devices');
+const loadLevels = () => import('./Levels');
+const loadMoves = () => import('./Moves');
+const PARTS = [loadDevices, loadLevels, loadMoves];
+const Devices = dynamic(() => orNothing(loadDevices()), { ssr: false });
+const Levels = dynamic(() => orNothing(loadLevels()), { ssr: false });
+const Moves = dynamic(() => orNothing(loadMoves()), { ssr: false });
 
 /** At the foot of every place: play and stop, where we are in words, tempo, click level. */
 export const TransportBar = () => {
+  useFetchedAhead(PARTS);
   const { page, plays, is, toggle } = useTransport();
   const runs = is !== 'stopped';
   useCommands([

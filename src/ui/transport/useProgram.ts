@@ -24,11 +24,11 @@ type Options = {
 const AHEAD = 1500;
 
 /** Puts a program under the transport, with what is spoken and played to it. */
-export const useProgram = (all: Options): void => {
-  const { title, program, from, drums, recording } = all;
+export const useProgram = (options: Options): void => {
+  const { title, program, from, drums, recording } = options;
   const { load } = useControls();
   const path = usePathname();
-  const href = all.href ?? path;
+  const href = options.href ?? path;
   const voice = useMemo(() => speaks(program), [program]);
   const complete = useMemo(() => {
     if (!drums && !voice && !recording) return undefined;

@@ -111,7 +111,10 @@ const together = (rows: readonly (readonly PartMeasure[])[], guessed: string[]):
     const meter = meterOf({ ...own, number, isImplicit }, content, guessed);
     const length = barTicks(meter);
     const { mean, last } = tempoIn(all, running, length);
-    if (mean !== last && all.some(({ tempos }) => tempos.some(({ ticks }) => ticks > 0)))
+    if (
+      mean !== last &&
+      all.some(({ tempos }) => tempos.some(({ ticks }) => ticks > 0 && ticks < length))
+    )
       guessed.push(
         `The tempo changes within measure ${number}: it has the mean, so that its bar lines are right.`,
       );
@@ -226,9 +229,8 @@ const heldIn = (
 
 /** A count-in and a pickup that the first measures are called after, as in files of ours. */
 const toldLead = (measures: readonly Measure[], written: Meter): Lead | undefined => {
-  const isLead = ({ isImplicit }: Measure) => isImplicit;
   const isNamed = measures[0]?.name === COUNT_IN || measures[0]?.name === PICKUP;
-  const count = measures.findIndex((measure) => !isLead(measure));
+  const count = measures.findIndex(({ isImplicit }) => !isImplicit);
   if (!isNamed || count <= 0) return undefined;
   const lead = measures.slice(0, count);
   const begins = lead.findIndex(({ name }) => name === PICKUP);

@@ -109,6 +109,7 @@ test('an offset moves what is printed, and what is heard only where it says so',
 test('a tempo at the end of a measure holds from the next one on', () => {
   const xml = score(measure(fourFour + note(4) + tempo(60)) + full + full);
   expect(starts(xml)).toEqual([0, 2, 6]);
+  expect(read(xml).guessed).toEqual([]);
 });
 
 test('a measure is as long as what is in any of its parts', () => {

@@ -9,3 +9,4 @@ export * from './marks';
 export * from './place';
 export * from './rows';
 export * from './sections';
+export * from './takeHeard';

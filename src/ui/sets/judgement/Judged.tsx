@@ -10,10 +10,11 @@ import type { Layout } from '@/core/music/kit';
 import type { SongInSet, SongSet } from '@/core/song/set';
 import type { LiveDocument } from '../../document';
 import { useCommands } from '../../shared/commands';
+import { orNothing } from '../../shared/orNothing';
 import classes from './Judgement.module.css';
 import { useJudgement } from './useJudgement';
 
-const OrderPanel = dynamic(() => import('./OrderPanel'), { ssr: false });
+const OrderPanel = dynamic(() => orNothing(import('./OrderPanel')), { ssr: false });
 
 type Props = {
   readonly live: LiveDocument<SongSet>;

@@ -12,10 +12,12 @@ type Props = {
   readonly onRecording: (recording: OpenRecording) => void;
 };
 
+const LOOKING = 'Looking on this device.';
+
 /** No recording is open: one that is on this device is, and another can be. */
 export const Closed = ({ song, onRecording }: Props) => {
   const [state, setState] = useState<{ says: string; isBusy: boolean }>({
-    says: 'Looking on this device.',
+    says: LOOKING,
     isBusy: true,
   });
   const open = useCallback(
@@ -35,7 +37,7 @@ export const Closed = ({ song, onRecording }: Props) => {
     void keptRecording(song).then((file) => {
       if (isOver) return;
       if (file) void open(file, false);
-      else setState({ says: '', isBusy: false });
+      else setState((now) => (now.says === LOOKING ? { says: '', isBusy: false } : now));
     });
     return () => {
       isOver = true;

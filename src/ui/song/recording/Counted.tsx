@@ -13,7 +13,7 @@ import {
   type Marked,
 } from '@/core/listening';
 import { exactClock } from '@/core/music/time';
-import { type MarkedSection, takeHeard } from '@/core/song/editing';
+import { type MarkedSection, setField, takeHeard } from '@/core/song/editing';
 import { newId } from '../../shared/newId';
 import { useSong } from '../SongContext';
 import classes from './Recording.module.css';
@@ -33,12 +33,12 @@ export const Counted = ({ marked, beats }: Props) => {
     return count ? [{ section, count }] : [];
   });
   const sure = heard.filter(({ section, count }) => section.isAlone && count.isSure);
-  const take = (some: typeof heard) =>
+  const takeSure = () =>
     setProblem(
       edit(
         takeHeard(
           map,
-          some.map(({ section, count: { bars } }) => ({
+          sure.map(({ section, count: { bars } }) => ({
             ...section,
             bars,
             barTimes: barTimesIn(beats, section, bars),
@@ -64,8 +64,7 @@ export const Counted = ({ marked, beats }: Props) => {
             </Table.Tr>
           </Table.Thead>
           <Table.Tbody>
-            {heard.map((one) => {
-              const { section, count } = one;
+            {heard.map(({ section, count }) => {
               return (
                 <Table.Tr key={section.id}>
                   <Table.Td>{section.name}</Table.Td>
@@ -75,7 +74,15 @@ export const Counted = ({ marked, beats }: Props) => {
                   <Table.Td>{wordsOf(section, count)}</Table.Td>
                   <Table.Td>
                     {mayEdit && section.isAlone && count.bars !== section.bars && (
-                      <Button size="compact-xs" variant="default" onClick={() => take([one])}>
+                      <Button
+                        size="compact-xs"
+                        variant="default"
+                        onClick={() =>
+                          setProblem(
+                            edit(setField('sections', section.id, 'bars', count.bars), true),
+                          )
+                        }
+                      >
                         Take {plural(count.bars, 'bar')}
                       </Button>
                     )}
@@ -88,7 +95,7 @@ export const Counted = ({ marked, beats }: Props) => {
       </Table.ScrollContainer>
       {mayEdit && sure.length > 0 && (
         <Group gap="sm">
-          <Button size="xs" onClick={() => take(sure)}>
+          <Button size="xs" onClick={takeSure}>
             {sure.length === heard.length ? 'Take all bars and tempos' : 'Take what is sure'}
           </Button>
           <Text size="sm" className={classes.quiet}>

@@ -252,7 +252,12 @@ const Opened = (props: Props & { readonly recording: OpenRecording }) => {
           onMove={mayEdit ? move : undefined}
         />
       )}
-      {heard.progress < 1 ? (
+      {heard.hasFailed ? (
+        <Text role="alert">
+          It plays, but it cannot be drawn or listened to: the network may be away. Marks can be set
+          all the same; reload the page to try again.
+        </Text>
+      ) : heard.progress < 1 ? (
         <Progress value={heard.progress * 100} aria-label="Listening to the recording" />
       ) : (
         <BeatLine heard={heard} listener={listener} />
