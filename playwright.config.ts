@@ -4,8 +4,9 @@ export default defineConfig({
   testDir: 'e2e',
   workers: 1,
   // Generous: the machine these run on may be several times slower than the one they were written on.
-  timeout: 150_000,
-  reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
+  timeout: 180_000,
+  expect: { timeout: 15_000 },
+  reporter: [['list'], ['json', { outputFile: 'test-results/browser.json' }]],
   use: {
     baseURL: process.env.EBRANT_URL,
     viewport: { width: 1280, height: 800 },

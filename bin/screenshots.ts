@@ -80,14 +80,6 @@ await picture('click', LAPTOP, async (page) => {
   await page.goto('/saltreach-nine/click');
 });
 await picture('song-text', LAPTOP, view('Lantern over the Weir', 'Text'));
-await picture('song-paste', LAPTOP, async (page) => {
-  await view('Slack Water', 'Text')(page);
-  await page.getByRole('button', { name: 'Paste what the band sent' }).click();
-  await page
-    .getByLabel('Paste the song as the band wrote it')
-    .fill('Intro - 8 bars drums only\nV1 16\nCH x2 (8)\nBridge 7 !!!\nout 4 w/ ritard');
-  await page.evaluate(() => window.scrollTo(0, 420));
-});
 await picture('song-recording', LAPTOP, async (page) => {
   await enter(page);
   const wav = await recordingOf(page, 'Held Tide');
@@ -99,6 +91,25 @@ await picture('song-recording', LAPTOP, async (page) => {
     await page.keyboard.press(key);
   }
   await page.keyboard.press('Space');
+});
+await picture('practise', LAPTOP, async (page) => {
+  await enter(page);
+  await page.getByRole('link', { name: 'Practise' }).click();
+  await page.getByRole('region', { name: 'Today' }).waitFor();
+  await page.getByLabel('For', { exact: true }).selectOption('A night for the tidal mill');
+});
+await picture('song-practice', LAPTOP, async (page) => {
+  await view('Nine Mile Ferry', 'Practise')(page);
+  const field = (name: string) => page.getByRole('textbox', { name, exact: true });
+  await page.getByRole('combobox', { name: 'Section' }).selectOption('Chorus, bar 27');
+  await field('From bar').fill('30');
+  await field('To bar').fill('31');
+  await field('From').fill('100');
+  await field('Rounds at each').fill('1');
+  await page.getByLabel('Strokes come from').selectOption('Simulated drummer');
+  await page.getByRole('button', { name: 'Practise', exact: true }).click();
+  await page.getByText('The strokes of round 2').waitFor();
+  await page.evaluate(() => window.scrollTo(0, 330));
 });
 await picture('song-load', LAPTOP, view('Nine Mile Ferry', 'Load'));
 const kit = async (page: Page) => {
@@ -130,6 +141,5 @@ await picture('stage', TABLET, async (page) => {
 await picture('song-dark', LAPTOP, song('Seven at the Harbour Wall', 'Stamp'), {
   colorScheme: 'dark',
 });
-await picture('song-tablet', TABLET, song('Gannet Street', 'Horns'));
 await picture('song-phone', PHONE, song('Five Bells'));
 await browser.close();

@@ -63,11 +63,34 @@ test('axe finds nothing in any view of a song, with a section chosen and its rul
   await page.keyboard.press('r');
   await expect(page.getByRole('region', { name: 'Places in Bridge' })).toBeVisible();
   expect(await faults(page)).toEqual([]);
-  for (const view of ['As played', 'Text', 'Load', 'Click', 'Compare']) {
+  for (const view of ['As played', 'Text', 'Practise', 'Load', 'Click', 'Compare']) {
     await page.getByRole('tab', { name: view }).click();
     await page.waitForTimeout(300);
     expect(await faults(page), view).toEqual([]);
   }
+});
+
+test('axe finds nothing in any view of what to practise; on a phone none scrolls sideways', async ({
+  page,
+}) => {
+  await enter(page);
+  await page.getByRole('link', { name: 'Practise' }).click();
+  await expect(page.getByRole('region', { name: 'Today' })).toBeVisible();
+  const found: string[] = [];
+  for (const view of ['How far the songs are', 'Fills', 'Log', 'Ears', 'Plan']) {
+    await page.getByRole('tab', { name: view }).click();
+    for (const { colorScheme, ...size } of LOOKS) {
+      await page.emulateMedia({ colorScheme });
+      await page.setViewportSize(size);
+      await page.waitForTimeout(400);
+      for (const fault of await faults(page)) found.push(`${view}, ${colorScheme}: ${fault}`);
+      const over = await page.evaluate(
+        () => document.documentElement.scrollWidth - window.innerWidth,
+      );
+      if (over > 0) found.push(`${view}, ${size.width} wide: ${over} pixels too wide`);
+    }
+  }
+  expect(found).toEqual([]);
 });
 
 test('axe finds nothing in what opens over a page', async ({ page }) => {

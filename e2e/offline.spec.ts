@@ -155,7 +155,7 @@ test('a copy is fetched anew when the set has changed, says what was dropped, an
     await page.getByLabel('Song to add').selectOption({ label: 'Millstone' });
     await page.getByRole('button', { name: 'Add to the set' }).click();
     await saved(page);
-    // Once nothing has been touched for a while; the song's own page comes with it.
+    // Once nothing has been touched for a while; the song's own page comes with that of the set.
     const kept = () =>
       page.evaluate(async () => {
         const name = (await caches.keys()).find((one) => one.startsWith('ebrant-pages-'));
@@ -163,9 +163,12 @@ test('a copy is fetched anew when the set has changed, says what was dropped, an
         const texts = await Promise.all(
           (await cache.keys()).map(async (key) => (await cache.match(key))?.text()),
         );
-        return texts.filter((text) => text?.includes('<title>Millstone')).length;
+        return [
+          texts.some((text) => text?.includes('<title>Millstone')),
+          texts.some((text) => text?.includes('Taken along') && text.includes('data-item=')),
+        ];
       });
-    await expect.poll(kept, { timeout: 40_000 }).toBeGreaterThan(0);
+    await expect.poll(kept, { timeout: 40_000 }).toEqual([true, true]);
     const whole = page.getByRole('button', { name: /^Take along: On this device, complete/ });
     await expect(whole).toBeVisible();
     network.cut();

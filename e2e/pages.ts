@@ -16,6 +16,7 @@ export const PAGES: Record<string, (page: Page) => Promise<string>> = {
     hrefOf(page, '/saltreach-nine/songs', /Slack Water/),
   '[band]/kit/page.tsx': async () => '/saltreach-nine/kit',
   '[band]/guide/page.tsx': async () => '/saltreach-nine/guide',
+  '[band]/practise/page.tsx': async () => '/saltreach-nine/practise',
   '[band]/click/page.tsx': async () => '/saltreach-nine/click',
   '[band]/songs/[id]/kit/page.tsx': async (page) =>
     `${await hrefOf(page, '/saltreach-nine/songs', /Slack Water/)}/kit`,

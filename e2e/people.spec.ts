@@ -83,10 +83,15 @@ test('every action is found by typing and listed with its key', async ({ page })
   await page.keyboard.type('stamps');
   await page.keyboard.press('Backspace');
   await expect(page.getByLabel('Type what you look for')).toHaveValue('stamp');
-  await page.unrouteAll({ behavior: 'ignoreErrors' });
-  await page.getByLabel('Type what you look for').fill('go songs');
+  await page.keyboard.press('Escape');
+  // Enter too, pressed before there is a field: it takes the first of what is found.
+  await page.goto('/saltreach-nine/sets');
+  await expect(page.getByTestId('where')).toHaveText(/Open a set or a song/);
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('go songs');
   await page.keyboard.press('Enter');
   await page.waitForURL(/\/songs$/);
+  await page.unrouteAll({ behavior: 'ignoreErrors' });
   await page.keyboard.press('Control+k');
   await page.keyboard.type('mile ferry');
   await expect(page.getByRole('dialog').getByText('Small line-up')).toBeVisible();

@@ -72,7 +72,8 @@ test('an edit on one process shows on the other; a killed process costs nothing 
       (_, index) => `Part ${index} - ${1 + (index % 9)} bars`,
     );
     await other.getByLabel('Paste the song as the band wrote it').fill(lines.join('\n'));
-    await other.getByRole('button', { name: 'Add these at the end' }).click();
+    // By key: the page is long, and moves as it goes off line.
+    await other.getByRole('button', { name: 'Add these at the end' }).press('Enter');
     await expect(other.getByText(/Not saved yet/)).toBeVisible({ timeout: 30_000 });
     await expect(other.getByText(/^Not live:/)).toBeVisible({ timeout: 60_000 });
     web = await started(port);

@@ -1,8 +1,8 @@
 import type { Page } from '@playwright/test';
-import { newSong, saved } from './support';
+import { songAsText } from './support';
 
 /** Seven bars in the chorus: what is easily taken for eight. At 127.3 in 4/4. */
-const SOURCE = `song 127.3, in 4/4, count 4
+export const SOURCE = `song 127.3, in 4/4, count 4
 groove Rock = hh 8ths, sn 2 4, bd 1 3 3&
 groove Ride = cr 1, rd 2 2& 3 3& 4 4&, sn 2 4, bd 1 1& 3
 Intro: 4, groove Rock
@@ -12,11 +12,8 @@ Out: 4, groove Rock`;
 export const BAR = 240 / 127.3;
 
 /** A recording of a band’s drums, whose beats are known: made by the application itself. */
-export const recordingOf = async (page: Page, title: string): Promise<Buffer> => {
-  const id = await newSong(page, title);
-  await page.getByRole('tab', { name: 'Text' }).click();
-  await page.getByRole('textbox', { name: 'The song as text' }).fill(SOURCE);
-  await saved(page);
+export const recordingOf = async (page: Page, title: string, source = SOURCE): Promise<Buffer> => {
+  const id = await songAsText(page, title, source);
   const answer = await page.request.get(`/api/documents/${id}/click?as=wav&with=drums`);
   return answer.body();
 };

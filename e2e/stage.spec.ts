@@ -26,12 +26,12 @@ test('the stage introduces a song, counts it in, and says bars left, beat, what 
   await page.keyboard.press('Space');
   await expect(page.getByText('count, of 4')).toBeVisible();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Intro');
-  await expect(left(page)).toHaveText('4', { timeout: 8000 });
+  await expect(left(page)).toHaveText('4');
   await expect(page.getByTestId('next')).toContainText('then Verse 16 bars, p, Quay cross-stick');
   // At 96 a bar lasts 2.5 s.
-  await expect(left(page)).toHaveText('2', { timeout: 8000 });
+  await expect(left(page)).toHaveText('2');
   await page.keyboard.press('n');
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Verse', { timeout: 8000 });
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Verse');
   await page.keyboard.press('Space');
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
 });
@@ -66,7 +66,7 @@ test('leaving takes a hold, by button and by key; a touch does nothing', async (
   await expect(page).toHaveURL(/\/stage$/);
   await leave.hover();
   await page.mouse.down();
-  await page.waitForURL(set, { timeout: 3000 });
+  await page.waitForURL(set);
   await page.mouse.up();
 });
 
@@ -77,7 +77,7 @@ test('what plays on the set’s page goes on playing on its stage', async ({ pag
     .click();
   await expect(page.getByTestId('position')).toHaveText(/^Count 1/);
   await page.keyboard.press('Space');
-  await expect(page.getByTestId('position')).toHaveText(/^Bar 1/, { timeout: 8000 });
+  await expect(page.getByTestId('position')).toHaveText(/^Bar 1/);
   await page.keyboard.press('s');
   await page.waitForURL(/\/stage$/);
   await expect(left(page)).toHaveText(/^[34]$/);

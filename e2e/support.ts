@@ -20,6 +20,15 @@ export const newSong = async (page: Page, title: string): Promise<string> => {
   return arrangement;
 };
 
+/** A new song of one's own, written as text; answers its id. */
+export const songAsText = async (page: Page, title: string, text: string): Promise<string> => {
+  const id = await newSong(page, title);
+  await page.getByRole('tab', { name: 'Text' }).click();
+  await page.getByRole('textbox', { name: 'The song as text' }).fill(text);
+  await saved(page);
+  return id;
+};
+
 export const openSong = async (page: Page, title: string) => {
   await page.goto('/saltreach-nine/songs');
   await page

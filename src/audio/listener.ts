@@ -1,21 +1,29 @@
-import type { Beat, Hints, Waveform } from '@/core/listening';
-import type { Heard, ToListen } from './listenWorker';
-import type { Unpacked } from './recordings';
+import type { Beat, Hints, Likeness, StruckHeard, Waveform } from '@/core/listening';
+import type { Heard, HeardAsSection, ToListen } from './listenWorker';
+import { AT_ONCE, type Unpacked } from './recordings';
 
 /** What has been heard of a recording so far. */
 export type HeardSoFar = {
   readonly waveform: Waveform | undefined;
   /** The share of it that has been listened to, from 0 to 1. */
   readonly progress: number;
+  /** What other copies of it are known by; nothing until it was listened to. */
+  readonly fingerprint: string | undefined;
+  /** To the recording that the song knows, where it knows one. */
+  readonly likeness: Likeness | undefined;
+  /** How strongly something begins, frame by frame. */
+  readonly strength: Float32Array | undefined;
   readonly beats: readonly Beat[];
   /** Which of the beats are first beats, by index. */
   readonly first: readonly number[];
-  /** Whether an answer is on its way. */
+  /** Stretches that sound like sections. */
+  readonly form: readonly HeardAsSection[];
+  /** What is heard of the drums where that was asked for. */
+  readonly struck: StruckHeard | undefined;
+  /** Whether an answer about beats is on its way. */
   readonly isBusy: boolean;
-  /** Whether nothing more is to be heard: its code did not come, or there was no memory left. */
-  readonly hasFailed: boolean;
-  /** Beats that were tapped, in seconds of the recording. */
-  readonly taps: readonly number[];
+  /** Why nothing more is to be heard: its code did not come, there was no memory left, or nobody wanted it. */
+  readonly hasFailed: 'alone' | 'stopped' | undefined;
   /** The length of a beat (s) that was asked for. */
   readonly beat: number | undefined;
 };
@@ -27,80 +35,93 @@ export type Listener = {
   /**
    * Looks for beats anew.
    *
+   * @param lengths how many beats a bar has; several where the meter changes
    * @param said first beats that are known, in seconds
    */
-  readonly ask: (hints: Hints, beatsInBar: number, said: readonly number[]) => void;
-  /** A beat is tapped at a time (s) of the recording; after a pause a new run begins. */
-  readonly tap: (time: number) => void;
+  readonly ask: (hints: Hints, lengths: readonly number[], said: readonly number[]) => void;
+  /** Asks what is heard of the drums at places of bars, as the core does. */
+  readonly askStruck: (bars: readonly number[], places: readonly number[]) => void;
   /** Another length of the beat (s) is asked for; nothing for what is heard. */
   readonly setBeat: (beat: number | undefined) => void;
-  readonly forgetTaps: () => void;
   readonly end: () => void;
 };
 
-/** Silence of so many seconds begins a new run of taps. */
-const NEW_RUN = 3;
-const MOST_TAPS = 64;
+const NOTHING: HeardSoFar = {
+  waveform: undefined,
+  progress: 0,
+  fingerprint: undefined,
+  likeness: undefined,
+  strength: undefined,
+  beats: [],
+  first: [],
+  form: [],
+  struck: undefined,
+  isBusy: true,
+  hasFailed: undefined,
+  beat: undefined,
+};
 
-export const createListener = ({ samples, sampleRate }: Unpacked): Listener => {
+/** @param fingerprint of the recording that the song knows, where it knows one */
+export const createListener = (
+  { samples, sampleRate }: Unpacked,
+  fingerprint: string | null,
+): Listener => {
   const worker = new Worker(new URL('./listenWorker.ts', import.meta.url), { type: 'module' });
   const tell = (message: ToListen, transfer: Transferable[] = []) =>
     worker.postMessage(message, transfer);
-  let state: HeardSoFar = {
-    waveform: undefined,
-    progress: 0,
-    beats: [],
-    first: [],
-    isBusy: true,
-    hasFailed: false,
-    taps: [],
-    beat: undefined,
-  };
-  /** What is asked once it has been listened to; of several questions the last. */
-  let question: ToListen | undefined;
-  let isReady = false;
+  let state = NOTHING;
+  /** What is asked once the worker is free; of several questions of a kind the last. */
+  const questions = new Map<ToListen['kind'], ToListen>();
+  let isFree = false;
   const subscribers = new Set<() => void>();
   const put = (next: Partial<HeardSoFar>) => {
     state = { ...state, ...next };
     for (const changed of subscribers) changed();
   };
   const askNext = () => {
-    if (!isReady || !question) return;
+    const [question] = questions.values();
+    if (!isFree || !question) return;
+    questions.delete(question.kind);
+    isFree = false;
     tell(question);
-    question = undefined;
-    isReady = false;
-    put({ isBusy: true });
+    if (question.kind === 'beats') put({ isBusy: true });
+  };
+  const ask = (question: ToListen) => {
+    questions.set(question.kind, question);
+    askNext();
   };
   worker.onmessage = ({ data }: MessageEvent<Heard>) => {
-    if (data.kind === 'drawn') put({ waveform: data.waveform });
-    else if (data.kind === 'progress') put({ progress: data.share });
-    else {
-      isReady = true;
-      if (data.kind === 'ready') put({ progress: 1, isBusy: false });
-      else put({ beats: data.beats, first: data.first, isBusy: false });
-      askNext();
-    }
+    if (data.kind === 'progress') return put({ progress: data.share });
+    if (data.kind === 'drawn') return put({ waveform: data.waveform });
+    const { kind, ...heard } = data;
+    isFree = true;
+    put({ ...heard, progress: 1, ...(kind !== 'struck' && { isBusy: false }) });
+    askNext();
   };
-  worker.onerror = () => put({ hasFailed: true, isBusy: false });
-  const own = samples.slice();
-  tell({ kind: 'open', samples: own, sampleRate }, [own.buffer]);
+  worker.onerror = () => put({ hasFailed: 'alone', isBusy: false });
+  let hasEnded = false;
+  const send = async () => {
+    for (let from = 0; from < samples.length && !hasEnded; from += AT_ONCE) {
+      const piece = samples.slice(from, from + AT_ONCE);
+      tell({ kind: 'piece', samples: piece }, [piece.buffer]);
+      await new Promise((resolve) => setTimeout(resolve));
+    }
+    tell({ kind: 'open', sampleRate, fingerprint });
+  };
+  void send();
   return {
     state: () => state,
     subscribe: (changed) => {
       subscribers.add(changed);
       return () => subscribers.delete(changed);
     },
-    ask: (hints, beatsInBar, said) => {
-      question = { kind: 'beats', hints, beatsInBar, said };
-      askNext();
-    },
-    tap: (time) => {
-      const last = state.taps.at(-1);
-      const goesOn = last !== undefined && time > last && time - last < NEW_RUN;
-      put({ taps: [...(goesOn ? state.taps : []), time].slice(-MOST_TAPS) });
-    },
+    ask: (hints, lengths, said) => ask({ kind: 'beats', hints, lengths, said }),
+    askStruck: (bars, places) => ask({ kind: 'struck', bars, places }),
     setBeat: (beat) => put({ beat }),
-    forgetTaps: () => put({ taps: [] }),
-    end: () => worker.terminate(),
+    end: () => {
+      hasEnded = true;
+      worker.terminate();
+      put({ hasFailed: 'stopped', isBusy: false });
+    },
   };
 };

@@ -21,9 +21,15 @@ export type Output = {
   readonly start: (sound: Sound, at: number, until?: number) => () => void;
   /** In decibels; drums and recording at the lowest level are off. */
   readonly setLevels: (levels: Levels) => void;
+  readonly setSides: (sides: Sides) => void;
 };
 
 export type Levels = Readonly<Record<Sound['stem'], number>>;
+
+/** Where each is heard: −1 left, 0 on both sides, 1 right. */
+export type Sides = Readonly<Record<Sound['stem'], -1 | 0 | 1>>;
+
+export const BOTH_SIDES: Sides = { click: 0, drums: 0, recording: 0 };
 
 /** As they are before somebody changes them. */
 export const USUAL_LEVELS: Levels = {
@@ -44,8 +50,9 @@ const SMOOTHING = 0.05;
 /** The speakers, through Web Audio. */
 export const createAudioOutput = (): Output => {
   let context: AudioContext | undefined;
-  let stems: Record<Sound['stem'], GainNode> | undefined;
+  let stems: Record<Sound['stem'], Stem> | undefined;
   let levels = USUAL_LEVELS;
+  let sides = BOTH_SIDES;
   let ahead: number | undefined;
   const made = new Map<string, AudioBuffer>();
   const panners = new Map<number, StereoPannerNode>();
@@ -53,9 +60,9 @@ export const createAudioOutput = (): Output => {
   const opened = () => {
     context ??= new AudioContext({ sampleRate: 48_000, latencyHint: 'interactive' });
     stems ??= {
-      click: gainTo(context),
-      drums: gainTo(context),
-      recording: gainTo(context),
+      click: stemOf(context),
+      drums: stemOf(context),
+      recording: stemOf(context),
     };
     return { context, stems };
   };
@@ -63,9 +70,13 @@ export const createAudioOutput = (): Output => {
   const applyLevels = () => {
     if (!context || !stems) return;
     const now = context.currentTime;
-    for (const stem of ['click', 'drums', 'recording'] as const) {
+    for (const stem of STEMS) {
       const off = stem !== 'click' && levels[stem] <= LEVEL_RANGE.lowest;
-      stems[stem].gain.setTargetAtTime(off ? 0 : gainOf(levels[stem]), now, SMOOTH);
+      // On one side both channels come together, which makes what is in both twice as loud.
+      const share = sides[stem] === 0 ? 1 : 0.5;
+      const gain = off ? 0 : share * gainOf(levels[stem]);
+      stems[stem].level.gain.setTargetAtTime(gain, now, SMOOTH);
+      stems[stem].side.pan.setTargetAtTime(sides[stem], now, SMOOTH);
     }
   };
 
@@ -111,7 +122,7 @@ export const createAudioOutput = (): Output => {
     prepare: (sound) => void bufferOf(sound),
     start: (sound, at, until) => {
       const { context, stems } = opened();
-      const stem = stems[sound.stem];
+      const stem = stems[sound.stem].level;
       const source = new AudioBufferSourceNode(context, { buffer: bufferOf(sound) });
       source.start(at);
       const to = sound.pan ? panned(sound.pan, stem) : stem;
@@ -131,11 +142,26 @@ export const createAudioOutput = (): Output => {
       levels = next;
       applyLevels();
     },
+    setSides: (next) => {
+      sides = next;
+      applyLevels();
+    },
   };
 };
 
-const gainTo = (context: AudioContext): GainNode => {
-  const gain = new GainNode(context, { gain: 0 });
-  gain.connect(context.destination);
-  return gain;
+/** All sounds of a kind go through one level, and from there to their side. */
+type Stem = { readonly level: GainNode; readonly side: StereoPannerNode };
+
+const STEMS = ['click', 'drums', 'recording'] as const;
+
+const stemOf = (context: AudioContext): Stem => {
+  // Two channels from the beginning: in the middle a panner takes nothing from those.
+  const level = new GainNode(context, {
+    gain: 0,
+    channelCount: 2,
+    channelCountMode: 'explicit',
+  });
+  const side = new StereoPannerNode(context);
+  level.connect(side).connect(context.destination);
+  return { level, side };
 };

@@ -8,6 +8,7 @@ import {
   due,
   isOver,
   isStillDue,
+  type Loop,
   type Plan,
   placeAt,
   type Segment,
@@ -22,7 +23,7 @@ import {
   withRate,
 } from '@/core/playing/transport';
 import type { Program } from '@/core/song/set';
-import type { Levels, Output } from './output';
+import type { Levels, Output, Sides } from './output';
 import { type Content, type ScheduledSound, type Sound, type SoundsAt, scheduled } from './stems';
 
 /**
@@ -50,9 +51,9 @@ export type Player = {
    * Plays from a place. Drums and voice that are not ready in time come in when they are. Cancelled by
    * `stop`, also while sounds are still being made ready.
    *
-   * @param aim where it was asked to begin, where that lies after `from`
+   * @param loop what is played over and over from the first round on
    */
-  readonly play: (piece: Piece, from: Seconds, aim?: Seconds) => Promise<void>;
+  readonly play: (piece: Piece, from: Seconds, loop?: Loop) => Promise<void>;
   readonly stop: () => void;
   /** The program or what sounds in it has changed: goes on at the same bar and beat. */
   readonly change: (piece: Piece) => Promise<void>;
@@ -61,6 +62,7 @@ export type Player = {
   readonly setRate: (rate: number) => void;
   readonly setLive: (live: boolean) => void;
   readonly setLevels: (levels: Levels) => void;
+  readonly setSides: (sides: Sides) => void;
   /** How long (s) ahead somebody who runs along has to know; nothing is changed before. */
   readonly settleAhead: (seconds: number | undefined) => void;
   readonly state: () => TransportState;
@@ -109,7 +111,7 @@ export const createPlayer = (output: Output): Player => {
   /** What was asked for last: whatever is made ready for something earlier comes too late. */
   let wanted: Piece | undefined;
   /** What will be played once it is ready. */
-  let preparing: { piece: Piece; from: Seconds; readonly aim: Seconds | undefined } | undefined;
+  let preparing: { piece: Piece; from: Seconds; readonly loop: Loop | undefined } | undefined;
   let timer: ReturnType<typeof setInterval> | undefined;
   let rate = 1;
   let live = false;
@@ -200,12 +202,12 @@ export const createPlayer = (output: Output): Player => {
     return sounds;
   };
 
-  const start = (content: Content, from: Seconds, aim: Seconds | undefined) => {
+  const start = (content: Content, from: Seconds, loop: Loop | undefined) => {
     const sounds = ready(content);
     const { program } = content;
     preparing = undefined;
     playing = {
-      plan: begin({ program, place: from, rate, live, aim }, output.now() + RUN_UP),
+      plan: begin({ program, place: from, rate, live, loop }, output.now() + RUN_UP),
       cursor: AT_START,
       handed: [],
       sounds: new Map([[program, sounds]]),
@@ -225,15 +227,15 @@ export const createPlayer = (output: Output): Player => {
   };
 
   return {
-    play: async (piece, from, aim) => {
+    play: async (piece, from, loop) => {
       stop();
-      const attempt = { piece, from, aim };
+      const attempt = { piece, from, loop };
       preparing = attempt;
       await output.open();
       // It may be edited while it is made ready.
       while (preparing === attempt) {
         const { piece } = attempt;
-        await madeReady(piece, (content) => start(content, attempt.from, attempt.aim));
+        await madeReady(piece, (content) => start(content, attempt.from, attempt.loop));
         if (attempt.piece === piece) return;
       }
     },
@@ -256,6 +258,7 @@ export const createPlayer = (output: Output): Player => {
       step((plan, clock) => withLive(plan, clock, next));
     },
     setLevels: output.setLevels,
+    setSides: output.setSides,
     settleAhead: (ahead = SETTLED) => {
       settled = ahead;
     },

@@ -3,9 +3,12 @@
  * one file a song, never sent anywhere.
  */
 
-/** How long (s) and how large (bytes) a recording may be: it is unpacked in memory as a whole. */
-export const LONGEST_RECORDING = 30 * 60;
-export const LARGEST_RECORDING = 400_000_000;
+/**
+ * How long (s) and how large (bytes) a recording may be: it is unpacked in memory as a whole, two channels of
+ * 12 minutes to 280 MB before they are mixed to one of half that.
+ */
+export const LONGEST_RECORDING = 12 * 60;
+export const LARGEST_RECORDING = 150_000_000;
 
 /** Samples a second that recordings are unpacked to, as the click is. */
 const SAMPLE_RATE = 48_000;
@@ -27,26 +30,39 @@ export class NoRecording extends Error {}
 export const unpack = async (file: Blob): Promise<Unpacked> => {
   if (file.size === 0) throw new NoRecording('The file is empty.');
   if (file.size > LARGEST_RECORDING)
-    throw new NoRecording('It is larger than 400 MB: cut the song out of it first.');
-  const length = await lengthOf(file);
-  if (length !== undefined && length > LONGEST_RECORDING)
-    throw new NoRecording(
-      `It lasts ${Math.round(length / 60)} minutes. Recordings of up to 30 minutes are opened: cut the song out of it first.`,
-    );
+    throw new NoRecording('It is larger than 150 MB: cut the song out of it first.');
+  refuseLong(await lengthOf(file));
   const context = new OfflineAudioContext(1, 1, SAMPLE_RATE);
   const buffer = await context.decodeAudioData(await file.arrayBuffer()).catch(() => {
     throw new NoRecording(
       'This browser cannot read it as sound: it may be damaged, or of another kind.',
     );
   });
-  return { samples: mixed(buffer), sampleRate: buffer.sampleRate };
+  refuseLong(buffer.duration);
+  return { samples: await mixed(buffer), sampleRate: buffer.sampleRate };
 };
 
-const mixed = (buffer: AudioBuffer): Float32Array<ArrayBuffer> => {
+const refuseLong = (length = 0): void => {
+  if (length > LONGEST_RECORDING)
+    throw new NoRecording(
+      `It lasts ${Math.round(length / 60)} minutes. Recordings of up to ${LONGEST_RECORDING / 60} minutes are opened: cut the song out of it first.`,
+    );
+};
+
+/** So many samples are worked on before the page has its turn again. */
+export const AT_ONCE = 1 << 20;
+
+const mixed = async (buffer: AudioBuffer): Promise<Float32Array<ArrayBuffer>> => {
+  if (buffer.numberOfChannels === 1) return buffer.getChannelData(0);
+  const channels = Array.from({ length: buffer.numberOfChannels }, (_, channel) =>
+    buffer.getChannelData(channel),
+  );
+  const share = 1 / channels.length;
   const samples = new Float32Array(buffer.length);
-  for (let channel = 0; channel < buffer.numberOfChannels; channel++) {
-    const own = buffer.getChannelData(channel);
-    for (let at = 0; at < samples.length; at++) samples[at]! += own[at]! / buffer.numberOfChannels;
+  for (let from = 0; from < samples.length; from += AT_ONCE) {
+    const to = Math.min(samples.length, from + AT_ONCE);
+    for (const own of channels) for (let at = from; at < to; at++) samples[at]! += share * own[at]!;
+    await new Promise((resolve) => setTimeout(resolve));
   }
   return samples;
 };

@@ -30,6 +30,7 @@ export const simulatedOutput = () => {
       };
     },
     setLevels: () => undefined,
+    setSides: () => undefined,
   };
   return {
     output,

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { firstOrders } from './base/document';
+import { apply, firstOrders, type Operation } from './base/document';
 import { mulberry } from './base/random';
 import type { Meter } from './music/time';
 import {
@@ -10,6 +10,7 @@ import {
   RAMP_SHAPES,
   type RecordOf,
   type RoadMap,
+  roadMapKind,
   type Section,
 } from './song/roadmap';
 
@@ -174,4 +175,15 @@ export const damaged = (file: Uint8Array, seed: number): Uint8Array => {
     else copy[at] = (copy[at] ?? 0) ^ (1 << Math.floor(random() * 8));
   }
   return new Uint8Array(copy);
+};
+
+/**
+ * A road map after operations.
+ *
+ * @throws where one of them is not allowed
+ */
+export const edited = (map: RoadMap, operations: readonly Operation[]): RoadMap => {
+  const applied = apply(roadMapKind, map, operations);
+  if (!applied.ok) throw new Error(applied.problem.message);
+  return applied.value.document;
 };

@@ -55,6 +55,21 @@ let set = '';
 const ofSong = { params: () => ({ id: song }) };
 const ofBand = { params: () => ({ band: 'saltreach-nine' }) };
 
+/** Something that was practised. */
+const RUN = {
+  id: randomUUID(),
+  passage: 'Chorus',
+  first: 1,
+  last: 2,
+  target: 126,
+  best: 112,
+  rounds: 3,
+  clean: 2,
+  seconds: 60,
+  late: 0.012,
+  spread: 0.006,
+};
+
 /** What each route answers to each caller. A route without a row fails the test below. */
 const MATRIX: Readonly<Record<string, Row>> = {
   'GET /health': { expected: all(200) },
@@ -97,6 +112,8 @@ const MATRIX: Readonly<Record<string, Row>> = {
     expected: editors(200),
   },
   'GET /documents/[id]/click': { ...ofSong, query: '?as=midi', expected: members(200) },
+  // Only the demo has recordings.
+  'GET /documents/[id]/recording': { ...ofSong, expected: members(404) },
   'GET /documents/[id]/sheet': { ...ofSong, query: '?as=csv', expected: members(200) },
   'POST /bands/[band]/songs/file': {
     ...ofBand,
@@ -127,6 +144,39 @@ const MATRIX: Readonly<Record<string, Row>> = {
     expected: editors(204),
   },
   'GET /time': { expected: all(200) },
+  'GET /documents/[id]/practice': { ...ofSong, expected: members(200) },
+  'POST /documents/[id]/practice': {
+    ...ofSong,
+    body: () => ({ ...RUN, id: randomUUID() }),
+    expected: members(204),
+  },
+  'DELETE /documents/[id]/practice': {
+    ...ofSong,
+    query: `?run=${RUN.id}`,
+    expected: members(204),
+  },
+  'GET /bands/[band]/practice': { ...ofBand, expected: members(200) },
+  'POST /bands/[band]/practice': {
+    ...ofBand,
+    body: () => ({
+      id: randomUUID(),
+      kind: 'by-hand',
+      words: 'On the pad',
+      minutes: 20,
+      at: '2026-11-20T18:00:00Z',
+    }),
+    expected: members(204),
+  },
+  'DELETE /bands/[band]/practice': {
+    ...ofBand,
+    query: `?entry=${RUN.id}`,
+    expected: members(204),
+  },
+  'PUT /bands/[band]/practice/plan': {
+    ...ofBand,
+    body: () => ({ event, settings: { usual: 30 } }),
+    expected: members(204),
+  },
   'GET /sets/[id]/show': { params: () => ({ id: set }), expected: members(200) },
   'PUT /sets/[id]/show': {
     params: () => ({ id: set }),

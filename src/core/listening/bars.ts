@@ -4,8 +4,11 @@ import { FRAMES } from './spectrum';
 
 /** What speaks for a first beat: the bass drum, a new harmony, a crash. */
 const WEIGHTS = { low: 0.5, change: 1, all: 0.3 } as const;
-/** What it costs to count on from another beat than was due: several bars’ worth. */
-const SLIP = 40;
+/** What it costs to count on from another beat than was due: dozens of bars’ worth, and more among beats that are sure. */
+const SLIP = 60;
+const SURE_SLIP = 120;
+/** What it costs to go over to a bar of another length: one or two bars’ worth. */
+const TURN = 3;
 /** What a mark or a tap that says “first beat” is worth. */
 const SAID = 1000;
 /** So near (s) to what is said a beat is the one that is meant. */
@@ -14,38 +17,49 @@ const NEAR = 0.15;
 const REACH = 4;
 
 /**
- * First beats, for a meter that is known: of all ways to count on from bar to bar the one that finds the
+ * First beats, for meters that are known: of all ways to count on from bar to bar the one that finds the
  * most on its first beats (a bar pointer in the sense of Whiteley, Cemgil and Godsill 2006, with beats for
- * its places). It counts anew only where much speaks for that.
+ * its places). It counts anew, or goes over to another meter, only where much speaks for that.
  *
- * @param beatsInBar how many beats a bar has, by the beat that was tracked; 1 to 32
+ * @param lengths how many beats a bar has, by the beat that was tracked; each 1 to 32. More than one where
+ *   the meter changes, in no order
  * @param said times (s) of first beats that are known
  * @returns which beats are first beats, by index
  */
 export const firstBeatsOf = (
   beats: readonly Beat[],
   onsets: Onsets,
-  beatsInBar: number,
+  lengths: readonly number[],
   said: readonly number[] = [],
 ): number[] => {
-  const count = beats.length;
-  if (count === 0 || beatsInBar < 1) return [];
+  if (beats.length === 0) return [];
   const evidence = evidenceOf(beats, onsets, said);
-  // State s: beat s of its bar, from 0.
-  let best = new Float32Array(beatsInBar);
-  best[0] = evidence[0]!;
-  const backs: Int8Array[] = [];
-  for (let beat = 1; beat < count; beat++) {
-    const next = new Float32Array(beatsInBar);
-    const back = new Int8Array(beatsInBar);
+  // A state is a beat of a bar of one length; each of its first beats is due after any last one.
+  const places = lengths.flatMap((length) =>
+    Array.from({ length }, (_, beat) => ({ length, beat })),
+  );
+  const lasts = places.flatMap(({ length, beat }, state) => (beat === length - 1 ? [state] : []));
+  if (places.length === 0) return [];
+  let best = Float32Array.from(places, ({ beat }) => (beat === 0 ? evidence[0]! : 0));
+  const backs: Int16Array[] = [];
+  for (let index = 1; index < beats.length; index++) {
+    const sure = Math.min(...beats.slice(Math.max(0, index - 2), index + 1).map(confidenceOf));
+    const slip = SLIP + SURE_SLIP * sure;
+    const next = new Float32Array(places.length);
+    const back = new Int16Array(places.length);
     const leader = best.indexOf(Math.max(...best));
-    for (let state = 0; state < beatsInBar; state++) {
-      const due = (state + beatsInBar - 1) % beatsInBar;
-      const slips = state === 0 && best[leader]! - SLIP > best[due]!;
-      back[state] = slips ? leader : due;
-      next[state] =
-        (slips ? best[leader]! - SLIP : best[due]!) + (state === 0 ? evidence[beat]! : 0);
-    }
+    places.forEach(({ length, beat }, state) => {
+      let [from, most] = [state - 1, best[state - 1]!];
+      if (beat === 0) {
+        from = state + length - 1;
+        most = best[from]!;
+        for (const last of lasts)
+          if (best[last]! - TURN > most) [from, most] = [last, best[last]! - TURN];
+        if (best[leader]! - slip > most) [from, most] = [leader, best[leader]! - slip];
+      }
+      back[state] = from;
+      next[state] = most + (beat === 0 ? evidence[index]! : 0);
+    });
     backs.push(back);
     best = next;
   }
@@ -55,9 +69,10 @@ export const firstBeatsOf = (
     state = back[state]!;
     states.push(state);
   }
-  states.reverse();
-  return states.flatMap((one, index) => (one === 0 ? [index] : []));
+  return states.reverse().flatMap((one, index) => (places[one]!.beat === 0 ? [index] : []));
 };
+
+const confidenceOf = ({ confidence }: Beat): number => confidence;
 
 const evidenceOf = (
   beats: readonly Beat[],

@@ -1,5 +1,5 @@
 import type { Onsets } from './onsets';
-import { type Hints, type Periods, periodAt } from './period';
+import { type Hints, nearestRun, type Periods, periodAt, runsOf } from './period';
 import { FRAMES } from './spectrum';
 
 /** A beat of a recording. */
@@ -24,10 +24,17 @@ const PLACES = 12;
 const FIT = 2;
 /** A beat that was tapped says so much more of what a beat sounds like. */
 const TAPPED_WEIGHT = 4;
-/** How much the middle range counts beside the bass where the beat is told from what lies between. */
-const MIDDLE = 0.5;
-/** By what ratio that has to be ahead to be the beat. */
-const AHEAD = 1.05;
+/** What tells the beat from what lies between: it has more bass and drums, and chords change on it. */
+const BEAT_SPEAKS = [
+  ['low', 1],
+  ['middle', 0.5],
+  ['change', 2],
+] as const;
+/** Beats within so long (s) of a run of taps sound like it; those further away count less, where another run is. */
+const AROUND = 20;
+const ELSEWHERE = 0.1;
+/** By how much that has to be ahead to be the beat. */
+const AHEAD = 0.05;
 /** How far (s) from the taps the first row reaches. */
 const NEIGHBOURHOOD = 4;
 /**
@@ -54,19 +61,28 @@ export const beatsOf = (onsets: Onsets, periods: Periods, { taps = [] }: Hints =
   const ranges = together([onsets.low, onsets.middle, onsets.high]);
   const strength = smoothed(onsets.all, periods);
   const worth = worthOf(strength.length, taps);
-  let row = isTapped(taps) ? taps.map((tap) => tap * FRAMES) : firstRow(onsets, strength, periods);
-  for (const stretch of stretches(strength.length, taps)) {
-    const shape = shapeOf(ranges, row, taps);
-    row = rowBy(stretch, periods, (from, to) => FIT * alike(shape, ranges, from, to), worth);
+  const runs = runsOf(taps).filter(isTapped);
+  const opening = runs.reduce((long, run) => (run.length > long.length ? run : long), []);
+  let row = isTapped(opening)
+    ? opening.map((tap) => tap * FRAMES)
+    : firstRow(onsets, strength, periods);
+  for (const stretch of stretches(strength.length, opening)) {
+    const shapeAt = shapesOf(ranges, row, runs);
+    row = rowBy(
+      stretch,
+      periods,
+      (from, to) => FIT * alike(shapeAt(from), ranges, from, to),
+      worth,
+    );
   }
-  const shape = shapeOf(ranges, row, taps);
+  const shapeAt = shapesOf(ranges, row, runs);
   const [first, last] = soundingIn(onsets.all, periods);
   return row.flatMap((frame, index) =>
     frame < first || frame > last
       ? []
       : {
           time: precise(onsets.all, frame) / FRAMES + LEAD,
-          confidence: confidence(shape, ranges, row, index),
+          confidence: confidence(shapeAt(frame), ranges, row, index),
         },
   );
 };
@@ -126,10 +142,13 @@ const rowBy = (
 const firstRow = (onsets: Onsets, strength: Float32Array, periods: Periods): number[] => {
   const row = rowBy({ from: 0, to: strength.length }, periods, () => 0, strength);
   const halves = row.slice(1).map((frame, index) => Math.round((frame + row[index]!) / 2));
-  const speaks = (frames: readonly number[]) =>
-    frames.reduce((sum, at) => sum + near(onsets.low, at) + MIDDLE * near(onsets.middle, at), 0) /
-    Math.max(1, frames.length);
-  return speaks(halves) > AHEAD * speaks(row) ? halves : row;
+  const mean = (values: Float32Array, frames: readonly number[]) =>
+    frames.reduce((sum, at) => sum + near(values, at), 0) / Math.max(1, frames.length);
+  const speaks = BEAT_SPEAKS.reduce((sum, [of, weight]) => {
+    const between = mean(onsets[of], row);
+    return between > 0 ? sum + weight * (mean(onsets[of], halves) / between - 1) : sum;
+  }, 0);
+  return speaks > AHEAD ? halves : row;
 };
 
 const near = (values: Float32Array, frame: number): number => {
@@ -138,17 +157,49 @@ const near = (values: Float32Array, frame: number): number => {
   return most;
 };
 
+/**
+ * What a beat sounds like at a frame: near a run of taps as it does around that one, since a verse and a
+ * bridge are played otherwise.
+ */
+const shapesOf = (
+  ranges: Ranges,
+  row: readonly number[],
+  runs: readonly (readonly number[])[],
+): ((frame: number) => Shape) => {
+  if (runs.length < 2) {
+    const shape = shapeOf(ranges, row, runs[0] ?? [], 1);
+    return () => shape;
+  }
+  const shapes = new Map(runs.map((run) => [run, shapeOf(ranges, row, run, ELSEWHERE)]));
+  const seconds = Math.ceil((ranges.length / RANGES + 1) / FRAMES);
+  const bySecond = Array.from(
+    { length: seconds },
+    (_, second) => shapes.get(nearestRun(runs, second) ?? runs[0]!)!,
+  );
+  return (frame) => bySecond[Math.max(0, (frame / FRAMES) | 0)]!;
+};
+
 /** The mean of the beats that last as long as usual; those that were tapped count more. */
-const shapeOf = (ranges: Ranges, row: readonly number[], taps: readonly number[]): Shape => {
+const shapeOf = (
+  ranges: Ranges,
+  row: readonly number[],
+  taps: readonly number[],
+  elsewhere: number,
+): Shape => {
   const shape = new Float32Array(RANGES * PLACES);
   const gaps = row.slice(1).map((to, index) => to - row[index]!);
   const usual = [...gaps].sort((a, b) => a - b)[gaps.length >> 1] ?? 0;
+  const [first, last] = [taps[0] ?? 0, taps.at(-1) ?? 0].map((tap) => tap * FRAMES) as [
+    number,
+    number,
+  ];
   row.slice(1).forEach((to, index) => {
     const from = row[index]!;
     if (Math.abs(to - from - usual) > usual / 4) return;
     const tapped =
       taps.length === 0 || taps.some((tap) => Math.abs(tap * FRAMES - from) < usual / 4);
-    addTo(shape, ranges, from, to, tapped ? TAPPED_WEIGHT : 1);
+    const isFar = Math.max(first - from, from - last) > AROUND * FRAMES;
+    addTo(shape, ranges, from, to, tapped ? TAPPED_WEIGHT : isFar ? elsewhere : 1);
   });
   return centred(shape);
 };

@@ -1,5 +1,6 @@
 import { lastAtOrBefore } from '../base/search';
 import type { Beat } from './beats';
+import { sureness } from './unsure';
 
 /** A stretch of a recording between two marks. */
 export type Marked = {
@@ -42,15 +43,13 @@ const countedIn = (beats: readonly Beat[], { id, from, to, beatsInBar }: Marked)
   const bars = Math.max(1, Math.round(exact));
   const beat = (to - from) / Math.max(1, count);
   const within = beats.filter(({ time }) => time >= from && time < to);
-  const mean =
-    within.reduce((sum, { confidence }) => sum + confidence, 0) / Math.max(1, within.length);
   return {
     id,
     exact: Math.round(exact * 100) / 100,
     bars,
     late: Math.round((bars + 1 - exact) * beatsInBar * beat * 10) / 10,
     beat,
-    isSure: Math.abs(exact - bars) <= NEAR && mean >= SURE,
+    isSure: Math.abs(exact - bars) <= NEAR && sureness(within) >= SURE,
   };
 };
 
@@ -68,7 +67,7 @@ export const beatAt = (beats: readonly Beat[], time: number): number => {
 };
 
 /** The time of a number of a beat: the other way round of `beatAt`. */
-const timeOf = (beats: readonly Beat[], number: number): number => {
+export const timeOf = (beats: readonly Beat[], number: number): number => {
   const low = Math.max(0, Math.min(beats.length - 2, Math.floor(number)));
   const [a, b] = [beats[low]!.time, beats[low + 1]!.time];
   return a + (number - low) * (b - a);

@@ -5,9 +5,15 @@
  */
 export * from './bars';
 export * from './beats';
+export * from './compared';
 export * from './counted';
+export * from './fingerprint';
+export * from './form';
 export * from './onsets';
 export * from './period';
 export * from './spectrum';
 export * from './stretch';
+export * from './strikes';
+export * from './struck';
+export * from './unsure';
 export * from './waveform';

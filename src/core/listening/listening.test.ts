@@ -9,9 +9,12 @@ import {
   type Hints,
   onsetsOf,
   periodsOf,
+  runsOf,
   snapped,
   spectrumOf,
   stretched,
+  tappedBeats,
+  unsureStretches,
   waveformOf,
 } from '.';
 import { beatsAt, found, OFF_BEATS, ROCK, recordingOf } from './testing';
@@ -110,7 +113,7 @@ test('silence, a tone, noise and next to nothing have no beat that stops anythin
       expect(confidence).toBeGreaterThanOrEqual(0);
       expect(confidence).toBeLessThanOrEqual(1);
     }
-    expect(firstBeatsOf(beats, onsets, 4).length).toBeLessThanOrEqual(beats.length);
+    expect(firstBeatsOf(beats, onsets, [4]).length).toBeLessThanOrEqual(beats.length);
   }
 });
 
@@ -127,7 +130,7 @@ test('first beats are counted on from one that is known, in threes and in fours'
     const { beats: heard, onsets } = listen(recordingOf(beats, band, RATE), RATE, {
       taps: tapsOn(beats, 12),
     });
-    const indexes = firstBeatsOf(heard, onsets, inBar, [beats[4 * inBar]!]);
+    const indexes = firstBeatsOf(heard, onsets, [inBar], [beats[4 * inBar]!]);
     const first = beats.filter((_, index) => index % inBar === 0);
     expect(
       found(
@@ -136,6 +139,21 @@ test('first beats are counted on from one that is known, in threes and in fours'
       ),
     ).toBeGreaterThan(0.95);
   }
+});
+
+test('first beats are counted on through bars of five and of four', () => {
+  const lengths = [5, 5, 5, 5, 4, 4, 4, 4, 4, 4, 5, 5, 5, 5, 4, 4, 4, 4];
+  const band = lengths.flatMap((length) => [ROCK[0]!, ...Array(length - 1).fill(ROCK[1]!)]);
+  const beats = beatsAt(band.length + 1, () => 0.48);
+  const starts = lengths.map((_, bar) => lengths.slice(0, bar).reduce((a, b) => a + b, 0));
+  const { beats: heard, onsets } = listen(recordingOf(beats, band, RATE), RATE, {
+    taps: tapsOn(beats, 8),
+  });
+  const first = (known: readonly number[]) =>
+    firstBeatsOf(heard, onsets, known, [beats[0]!]).map((index) => heard[index]!.time);
+  const times = starts.map((start) => beats[start]!);
+  expect(found(first([4, 5]), times)).toBeGreaterThan(0.95);
+  expect(found(first([4]), times)).toBeLessThan(0.8);
 });
 
 const even = (count: number, length: number, confidence = 1): Beat[] =>
@@ -240,6 +258,34 @@ test('a click of the recording comes when it should at half the speed, before an
     expect(Math.min(...strong.map((frame) => Math.abs(frame / 100 - due)))).toBeLessThan(0.03);
 });
 
+test.each([0.43, 1.37])('over ten minutes at %d strokes stay where they are due', (rate) => {
+  const sampleRate = 4000;
+  const every = 0.5;
+  const random = mulberry(9);
+  const samples = Float32Array.from({ length: 600 * sampleRate }, (_, at) => {
+    const since = (at / sampleRate) % every;
+    return 0.1 * (random() - 0.5) + Math.exp(-since * 300) * Math.sin(since * 2 * Math.PI * 900);
+  });
+  const play = stretched(samples, sampleRate, 0, rate);
+  const strokes = Array.from({ length: 600 / every - 2 }, (_, index) => (index + 1) * every);
+  const late = strokes.map((time) => {
+    const first = Math.round((time / rate - 0.06) * sampleRate);
+    const heard = play(first, 0.12 * sampleRate);
+    const loudest = heard.reduce(
+      (best, v, at) => (Math.abs(v) > Math.abs(heard[best]!) ? at : best),
+      0,
+    );
+    return (first + loudest) / sampleRate - time / rate;
+  });
+  const mean = (values: readonly number[]) => values.reduce((sum, v) => sum + v, 0) / values.length;
+  const [begins, ends] = [mean(late.slice(0, 100)), mean(late.slice(-100))];
+  expect(Math.abs(ends - begins)).toBeLessThan(0.003);
+  expect(Math.abs(mean(late))).toBeLessThan(0.005);
+  // A piece is taken from 10 ms around where it is due; few strokes fall between two pieces.
+  const far = late.map(Math.abs).sort((a, b) => a - b);
+  expect(far[Math.floor(0.95 * far.length)]).toBeLessThan(0.01 / rate + 0.003);
+});
+
 test('before and behind a recording there is silence', () => {
   const ones = new Float32Array(RATE).fill(1);
   expect([...stretched(ones, RATE, -0.001, 1)(0, 40)]).toEqual([
@@ -247,4 +293,46 @@ test('before and behind a recording there is silence', () => {
     ...new Array(18).fill(1),
   ]);
   expect(Math.max(...stretched(ones, RATE, 2, 0.5)(0, 1000))).toBe(0);
+});
+
+test('a second run of taps holds where it was made: a bridge that leans on other beats than the verse', () => {
+  // Eight bars with the weight on the beat, four of silence, twenty that lean on the off-beat.
+  const beats = beatsAt(128, () => 0.5);
+  const [ends, begins] = [32, 48].map((beat) => Math.round(beats[beat]! * RATE)) as [
+    number,
+    number,
+  ];
+  const samples = recordingOf(beats, ROCK, RATE).fill(0, ends);
+  samples.set(recordingOf(beats, OFF_BEATS, RATE).subarray(begins), begins);
+  const onsets = onsetsOf(spectrumOf(samples, RATE)!);
+  const heardBy = (taps: readonly number[]) =>
+    beatsOf(onsets, periodsOf(onsets.all, { taps }), { taps });
+  const once = tapsOn(beats, 8);
+  const twice = [...once, ...tapsOn(beats, 60, 4)];
+  const behind = heardBy(twice).flatMap(({ time }) => (time > beats[56]! ? time : []));
+  expect(found(behind, beats.slice(57))).toBeGreaterThan(0.97);
+  const unsure = unsureStretches(heardBy(once), once);
+  expect(unsure).toHaveLength(1);
+  expect(unsure[0]!.from).toBeCloseTo(beats[32]!, -1);
+  expect(unsure[0]!.to).toBeCloseTo(beats[48]!, -1);
+  expect(unsureStretches(heardBy(twice), twice)).toEqual([]);
+});
+
+test('taps alone are beats: between two runs the time is divided by what was tapped', () => {
+  const beats = tappedBeats([1, 1.5, 2.02, 2.5, 10.5, 11]);
+  expect(beats.map(({ time }) => time)).toEqual([
+    1,
+    1.5,
+    2.02,
+    2.5,
+    ...Array.from({ length: 15 }, (_, index) => 3 + index * 0.5),
+    10.5,
+    11,
+  ]);
+  expect(beats.filter(({ confidence }) => confidence < 1)).toHaveLength(15);
+  expect(tappedBeats([3])).toEqual([]);
+  expect(runsOf([1, 1.5, 2, 30, 30.5])).toEqual([
+    [1, 1.5, 2],
+    [30, 30.5],
+  ]);
 });

@@ -19,14 +19,21 @@ export type Hints = {
 /** Beats are looked for between these (s): 240 to 32 a minute. */
 const SHORTEST = 0.25;
 const LONGEST = 1.9;
+/** Taps may be so much faster or slower still. */
+const SLOWER = 1.2;
 /** Periods are told apart by this ratio: 48 steps an octave. */
 const RATIO = 2 ** (1 / 48);
-/** Where nothing is known, the likeliest beat (s) and how wide that is (octaves), by Ellis 2007. */
+/** Where nothing is known, the likeliest beat (s), by Ellis 2007, and how wide that is (octaves). */
 const LIKELIEST = 0.5;
-const SPREAD = 0.9;
+const SPREAD = 1.1;
 /** A known beat is kept within this (octaves), one that is known about right within that. */
 const KNOWN_SPREAD = 0.12;
 const ABOUT_SPREAD = 0.3;
+/** By so much (octaves) a second away from taps other beats are as likely, up to that. */
+const LOOSENS = 0.004;
+const WIDEST = 0.4;
+/** How much it counts that four beats repeat, beside one and two. */
+const FOUR = 0.3;
 /** Windows (s), and from one to the next. */
 const WINDOW = 8;
 const STEP = 1;
@@ -48,11 +55,14 @@ const PERIODS = Array.from(
  * @param onsets strength by frame
  */
 export const periodsOf = (onsets: Float32Array, hints: Hints = {}): Periods => {
-  const known = expected(hints);
   const seconds = onsets.length / FRAMES;
   const count = Math.max(1, Math.ceil(seconds / STEP));
   const rows = Array.from({ length: count }, (_, index) =>
-    strengths(onsets, Math.round((index * STEP - WINDOW / 2) * FRAMES), known),
+    strengths(
+      onsets,
+      Math.round((index * STEP - WINDOW / 2) * FRAMES),
+      expected(hints, index * STEP),
+    ),
   );
   const path = smoothest(rows);
   return {
@@ -64,18 +74,54 @@ export const periodsOf = (onsets: Float32Array, hints: Hints = {}): Periods => {
 /** A beat that is likely (s), and how far from it others are (octaves). */
 type Expected = { readonly beat: number; readonly spread: number };
 
-const expected = (hints: Hints): Expected => {
-  const known = hints.beat ?? tappedBeat(hints.taps ?? []);
-  if (known !== undefined) return { beat: known, spread: KNOWN_SPREAD };
+const expected = (hints: Hints, time: number): Expected => {
+  const run = nearestRun(runsOf(hints.taps ?? []), time);
+  const known = hints.beat ?? tappedBeat(run ?? []);
+  if (known !== undefined) {
+    // A song that has been getting faster for a minute is another one than was tapped.
+    const away = run && hints.beat === undefined ? awayFrom(run, time) : 0;
+    return { beat: known, spread: Math.min(WIDEST, KNOWN_SPREAD + LOOSENS * away) };
+  }
   return hints.about === undefined
     ? { beat: LIKELIEST, spread: SPREAD }
     : { beat: hints.about, spread: ABOUT_SPREAD };
 };
 
+/**
+ * Taps that follow one another: a pause that is longer than any beat begins a new run.
+ *
+ * @example runsOf([1, 1.5, 2, 30, 30.5]) // => [[1, 1.5, 2], [30, 30.5]]
+ */
+export const runsOf = (taps: readonly number[]): readonly (readonly number[])[] => {
+  const runs: number[][] = [];
+  taps.forEach((tap, index) => {
+    if (index > 0 && tap - taps[index - 1]! <= LONGEST * SLOWER) runs.at(-1)!.push(tap);
+    else runs.push([tap]);
+  });
+  return runs;
+};
+
+/** The run that a time lies in or is nearest to, of those that tell a beat. */
+export const nearestRun = (
+  runs: readonly (readonly number[])[],
+  time: number,
+): readonly number[] | undefined => {
+  return runs
+    .filter((run) => tappedBeat(run) !== undefined)
+    .reduce<readonly number[] | undefined>(
+      (best, run) => (best && awayFrom(best, time) <= awayFrom(run, time) ? best : run),
+      undefined,
+    );
+};
+
+/** How far (s) a time is from a run. */
+const awayFrom = (run: readonly number[], time: number): number =>
+  Math.max(run[0]! - time, time - run.at(-1)!, 0);
+
 /** What taps say: the middle one of the times between them. */
 const tappedBeat = (taps: readonly number[]): number | undefined => {
   const gaps = taps.slice(1).map((time, index) => time - taps[index]!);
-  const between = gaps.filter((gap) => gap >= SHORTEST / 1.2 && gap <= LONGEST * 1.2);
+  const between = gaps.filter((gap) => gap >= SHORTEST / SLOWER && gap <= LONGEST * SLOWER);
   return between.length < 2 ? undefined : between.sort((a, b) => a - b)[between.length >> 1]!;
 };
 
@@ -103,8 +149,9 @@ const strengths = (onsets: Float32Array, from: number, likely: Expected): Float3
   };
   return Float32Array.from(PERIODS, (period) => {
     const lag = period * FRAMES;
-    // What repeats by a beat repeats by two.
-    const own = (at(lag) + 0.5 * at(2 * lag)) / 1.5;
+    // What repeats by a beat repeats by two, and by four.
+    const pair = (at(lag) + 0.5 * at(2 * lag)) / 1.5;
+    const own = 4 * lag <= longest ? (pair + FOUR * at(4 * lag)) / (1 + FOUR) : pair;
     return Math.max(0, own) * likelihood(period, likely);
   });
 };

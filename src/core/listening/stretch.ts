@@ -26,7 +26,8 @@ export const stretched = (
   if (rate === 1) return (first, count) => cut(samples, start + first, count);
   const hop = Math.round(HOP * sampleRate);
   const search = Math.round(SEARCH * sampleRate);
-  const due = (piece: number) => start + Math.round(piece * hop * rate);
+  // The middle of a piece, where it is loudest, sounds when it is due.
+  const due = (piece: number) => start + Math.round((piece + 1) * hop * rate) - hop;
   const places = [due(0)];
   const placeOf = (piece: number): number => {
     while (places.length <= piece) {

@@ -6,7 +6,7 @@ export type Waveform = {
 };
 
 /** Samples in one pair of the finest level, and how many pairs make one of the next. */
-const FINEST = 128;
+const FINEST = 64;
 const FACTOR = 4;
 const COARSEST = 2000;
 

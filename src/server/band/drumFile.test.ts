@@ -1,13 +1,10 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
 import { onsetFrame, SAMPLE_RATE, type WavFormat, wavBytes, wavChunks } from '@/core/files/wav';
 import { USUAL_LAYOUT } from '@/core/music/kit';
 import { drumsOf } from '@/core/playing/sound';
 import { soloProgram } from '@/core/song/set';
 import { compile } from '@/core/song/timeline';
 import { roadMapFrom } from '@/core/text/shorthand';
+import { onsetsHeard } from '../testing/onsets';
 
 const FORMAT: WavFormat = { bits: 16, layout: 'mono' };
 
@@ -40,20 +37,7 @@ A: 2, groove Slow, feel swung eighths 2:1
 B: 3, groove Slow, tempo 90 > 120`,
     { click: false },
   );
-  const folder = mkdtempSync(path.join(tmpdir(), 'onsets-'));
-  const file = path.join(folder, 'drums.wav');
-  writeFileSync(file, bytes);
-  const heard = execFileSync(
-    'aubioonset',
-    ['-B', '512', '-H', '64', '-t', '0.3', '-M', '0.08', file],
-    {
-      encoding: 'utf8',
-    },
-  )
-    .trim()
-    .split('\n')
-    .map(Number);
-  rmSync(folder, { recursive: true });
+  const heard = onsetsHeard(bytes);
   expect(drums).toHaveLength(25);
   for (const { at } of drums) {
     const nearest = Math.min(...heard.map((time) => Math.abs(time - at)));

@@ -30,6 +30,26 @@ beforeAll(async () => {
     );
     members.set(role, id);
   }
+  for (const [band, member] of [
+    ...[...members.values()].map((member) => [bands.own, member] as const),
+    [bands.other, members.get('leader')] as const,
+  ])
+    await db.value(
+      `INSERT INTO practice (id, band, arrangement, member, body)
+       SELECT gen_random_uuid(), band, id, $2, '{}' FROM arrangement WHERE band = $1 LIMIT 1
+       RETURNING id`,
+      [band, member],
+    );
+  for (const table of ['practice_plan', 'readiness'])
+    for (const [band, member] of [
+      ...[...members.values()].map((member) => [bands.own, member] as const),
+      [bands.other, members.get('leader')] as const,
+    ])
+      await db.value(
+        `INSERT INTO ${table} (member, event, band, body)
+         SELECT $2, id, band, '{}' FROM event WHERE band = $1 ORDER BY id LIMIT 1 RETURNING event`,
+        [band, member],
+      );
   for (const band of Object.values(bands)) {
     await db.value(
       `INSERT INTO change (document, band, revision, id, operations, author)
@@ -151,6 +171,33 @@ const TABLES: Readonly<Record<string, { readonly rights: Rights; readonly sql: S
       update: 'UPDATE show SET conductor = current_member() WHERE band = $1',
     },
   },
+  practice: {
+    rights: { select: ALL, insert: ALL, update: NOBODY, delete: ALL },
+    sql: statements(
+      'practice',
+      'id, band, arrangement, member, body',
+      `gen_random_uuid(), $1, ${anyOf('arrangement')}, current_member(), '{}'`,
+      'member',
+    ),
+  },
+  practice_plan: {
+    rights: { select: ALL, insert: ALL, update: ALL, delete: ALL },
+    sql: statements(
+      'practice_plan',
+      'member, event, band, body',
+      `current_member(), (SELECT id FROM event WHERE band = $1 ORDER BY id DESC LIMIT 1), $1, '{}'`,
+      'body',
+    ),
+  },
+  readiness: {
+    rights: { select: ALL, insert: ALL, update: ALL, delete: ALL },
+    sql: statements(
+      'readiness',
+      'member, event, band, body',
+      `current_member(), (SELECT id FROM event WHERE band = $1 ORDER BY id DESC LIMIT 1), $1, '{}'`,
+      'body',
+    ),
+  },
   library: {
     rights: { select: ALL, insert: NOBODY, update: NOBODY, delete: NOBODY },
     sql: statements('library', 'id, band', 'gen_random_uuid(), $1', 'band'),
@@ -218,6 +265,32 @@ test('nobody conducts in somebody else’s name', async () => {
   const drummer = members.get('drummer');
   expect(await touches(drummer, sql, [bands.own, members.get('leader')])).toBe(0);
   expect(await touches(drummer, sql, [bands.own, drummer])).toBe(1);
+});
+
+test('what somebody practised is read, kept and forgotten by nobody else', async () => {
+  const [drummer, leader] = [members.get('drummer'), members.get('leader')];
+  const read = 'SELECT 1 FROM practice WHERE member = $1';
+  expect(await touches(drummer, read, [drummer])).toBe(1);
+  expect(await touches(leader, read, [drummer])).toBe(0);
+  expect(await touches(leader, 'DELETE FROM practice WHERE member = $1', [drummer])).toBe(0);
+  const forged = `INSERT INTO practice (id, band, arrangement, member, body)
+    VALUES (gen_random_uuid(), $1, ${anyOf('arrangement')}, $2, '{}')`;
+  expect(await touches(leader, forged, [bands.own, drummer])).toBe(0);
+  expect(await touches(leader, forged, [bands.own, leader])).toBe(1);
+});
+
+test('a plan is read by its member alone; how far songs are by leaders too, and told by nobody else', async () => {
+  const [drummer, leader] = [members.get('drummer'), members.get('leader')];
+  const player = members.get('player');
+  const plan = 'SELECT 1 FROM practice_plan WHERE member = $1';
+  const told = 'SELECT 1 FROM readiness WHERE member = $1';
+  expect(await touches(drummer, plan, [drummer])).toBe(1);
+  expect(await touches(leader, plan, [drummer])).toBe(0);
+  expect(await touches(leader, told, [drummer])).toBe(1);
+  expect(await touches(player, told, [drummer])).toBe(0);
+  const forged = `UPDATE readiness SET body = '{"a": 1}' WHERE member = $1`;
+  expect(await touches(leader, forged, [drummer])).toBe(0);
+  expect(await touches(drummer, forged, [drummer])).toBe(1);
 });
 
 test('rows cannot be moved into another band', async () => {

@@ -9,6 +9,7 @@ import { bandLibrary, createArrangement, createEvent, createSet, createSong } fr
 import type { Queries } from '../database';
 import { hashPassphrase } from '../people';
 import { DEMO_MEMBERS, DEMO_PASSPHRASE, LOFT_STREET, SALTREACH } from './people';
+import { threeWeeks } from './practice';
 import { type DemoSong, LOFT_STREET_SONGS, SALTREACH_SONGS } from './songs';
 
 /**
@@ -204,6 +205,43 @@ const loadSaltreach = async (db: Queries, band: string, today: Date) => {
       ['Three Ways Home', pause(30)],
     ]),
   );
+  await insertLog(db, band, 'Wren Halloway', songs, today, [
+    'Slack Water',
+    'Nine Mile Ferry',
+    'Lantern over the Weir',
+    'Rope Walk Shuffle',
+    'Five Bells',
+  ]);
+  await insertLog(db, band, 'Ives Corran', songs, today, [
+    'Millstone',
+    'Seven at the Harbour Wall',
+    'Low Tide Blues',
+    'Gannet Street',
+  ]);
+};
+
+/** What a member has practised of the songs of the band, over the last three weeks. */
+const insertLog = async (
+  db: Queries,
+  band: string,
+  name: string,
+  songs: ReadonlyMap<string, string>,
+  today: Date,
+  titles: readonly string[],
+) => {
+  const practised = SALTREACH_SONGS.filter(({ title }) => titles.includes(title)).flatMap(
+    ({ title, arrangements }) => {
+      const arrangement = songs.get(title);
+      const map = arrangements[0]?.[1];
+      return arrangement && map ? [{ arrangement, title, map }] : [];
+    },
+  );
+  for (const { id, at, song, body } of threeWeeks(name.length, practised, today))
+    await db.run(
+      `INSERT INTO practice (id, band, arrangement, member, at, body)
+       SELECT $1, $2, $3, member.id, $4, $5 FROM member WHERE name = $6`,
+      [id, band, song, at, JSON.stringify(body), name],
+    );
 };
 
 const loadLoftStreet = async (db: Queries, band: string, today: Date) => {

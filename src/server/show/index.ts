@@ -46,17 +46,19 @@ type Conducting = {
   readonly told: z.infer<typeof toldSchema>;
 };
 
+const deviceRow = z.object({ device: z.string() });
+
 /**
- * Tells where a show stands, and takes the baton where nobody has it: one device conducts at a time, until
- * it gives the baton away or has been away for a while.
+ * Takes the baton where nobody has it: one device conducts at a time, until it gives the baton away or has
+ * been away for a while.
  */
-export const tellShow = async (
+export const takeShow = async (
   db: Queries,
   { member, set, device, told }: Conducting,
 ): Promise<void> => {
   const band = await bandToConduct(db, set);
   const rows = await db.many(
-    z.object({ device: z.string() }),
+    deviceRow,
     `INSERT INTO show (song_set, band, conductor, device, body) VALUES ($1, $2, $3, $4, $5)
      ON CONFLICT (song_set) DO UPDATE
        SET conductor = excluded.conductor, device = excluded.device, body = excluded.body, heard_at = now()
@@ -64,14 +66,29 @@ export const tellShow = async (
      RETURNING device`,
     [set, band, member, device, JSON.stringify(told), AWAY / 1000],
   );
-  if (rows.length > 0) return;
-  const { conductor = 'Somebody' } = (await showOf(db, set)) ?? {};
-  return refuse(
-    'taken',
-    'Show',
-    `${conductor} conducts this show, and has to give the baton away first.`,
-  );
+  if (rows.length === 0) return refuseTaken((await showOf(db, set))?.conductor ?? 'Somebody');
 };
+
+/**
+ * Tells where a show stands that the device conducts. What comes after the baton was given away came too
+ * late, and takes it nobody again.
+ */
+export const tellShow = async (
+  db: Queries,
+  { set, device, told }: Omit<Conducting, 'member'>,
+): Promise<void> => {
+  await bandToConduct(db, set);
+  const rows = await db.many(
+    deviceRow,
+    'UPDATE show SET body = $3, heard_at = now() WHERE song_set = $1 AND device = $2 RETURNING device',
+    [set, device, JSON.stringify(told)],
+  );
+  const other = rows.length === 0 ? await showOf(db, set) : undefined;
+  if (other) return refuseTaken(other.conductor);
+};
+
+const refuseTaken = (conductor: string): never =>
+  refuse('taken', 'Show', `${conductor} conducts this show, and has to give the baton away first.`);
 
 /** Ends a show, or gives the baton away; nothing happens where another device conducts. */
 export const endShow = async (db: Queries, set: string, device: string): Promise<void> => {

@@ -2,7 +2,7 @@ import type { Anchor } from '@/core/playing/show';
 import { asMember, type MemberId } from '../database';
 import { follow, type Told } from '../documents';
 import { openTestDatabase, type TestDatabase } from '../testing/database';
-import { endShow, showOf, tellShow } from '.';
+import { endShow, showOf, takeShow, tellShow } from '.';
 
 let db: TestDatabase;
 let set = '';
@@ -29,12 +29,14 @@ const anchor: Anchor = {
   waits: null,
 };
 const tell = (name: string, device: string, anchors: Anchor[] = [anchor]) =>
-  asMember(as(name), (one) => tellShow(one, { member: as(name), set, device, told: { anchors } }));
+  asMember(as(name), (one) => tellShow(one, { set, device, told: { anchors } }));
+const take = (name: string, device: string, anchors: Anchor[] = [anchor]) =>
+  asMember(as(name), (one) => takeShow(one, { member: as(name), set, device, told: { anchors } }));
 const show = (name = 'Tam Breck') => asMember(as(name), (one) => showOf(one, set));
 
 test('what the conductor tells is read by everybody of the band, and by nobody else', async () => {
   expect(await show()).toBeUndefined();
-  await tell('Wren Halloway', 'tablet');
+  await take('Wren Halloway', 'tablet');
   expect(await show()).toMatchObject({
     conductor: 'Wren Halloway',
     device: 'tablet',
@@ -45,41 +47,58 @@ test('what the conductor tells is read by everybody of the band, and by nobody e
 });
 
 test('one device conducts: another is refused by name until the baton is given away', async () => {
-  await tell('Wren Halloway', 'tablet');
+  await take('Wren Halloway', 'tablet');
   const refused = { problem: { code: 'taken', message: expect.stringContaining('Wren Halloway') } };
-  await expect(tell('Odile Marsh', 'phone')).rejects.toMatchObject(refused);
-  await expect(tell('Wren Halloway', 'laptop')).rejects.toMatchObject(refused);
+  for (const conduct of [take, tell]) {
+    await expect(conduct('Odile Marsh', 'phone')).rejects.toMatchObject(refused);
+    await expect(conduct('Wren Halloway', 'laptop')).rejects.toMatchObject(refused);
+  }
   // Who does not conduct gives nothing away.
   await asMember(as('Odile Marsh'), (one) => endShow(one, set, 'phone'));
   expect(await show()).toMatchObject({ device: 'tablet' });
   await asMember(as('Wren Halloway'), (one) => endShow(one, set, 'tablet'));
   expect(await show()).toBeUndefined();
-  await tell('Odile Marsh', 'phone', []);
+  await take('Odile Marsh', 'phone', []);
   expect(await show()).toMatchObject({ conductor: 'Odile Marsh', anchors: [] });
+  await tell('Odile Marsh', 'phone');
+  expect(await show()).toMatchObject({ conductor: 'Odile Marsh', anchors: [anchor] });
+});
+
+test('what was told before the baton was given away and comes after it begins no show anew', async () => {
+  await take('Wren Halloway', 'tablet');
+  await asMember(as('Wren Halloway'), (one) => endShow(one, set, 'tablet'));
+  await tell('Wren Halloway', 'tablet');
+  expect(await show()).toBeUndefined();
 });
 
 test('a conductor who was not heard for a while has lost the baton, and hears so', async () => {
-  await tell('Wren Halloway', 'tablet');
+  await take('Wren Halloway', 'tablet');
   const silentFor = (seconds: number) =>
     db.value('UPDATE show SET heard_at = now() - make_interval(secs => $1) RETURNING device', [
       seconds,
     ]);
   await silentFor(14);
-  await expect(tell('Odile Marsh', 'phone')).rejects.toMatchObject({ problem: { code: 'taken' } });
+  await expect(take('Odile Marsh', 'phone')).rejects.toMatchObject({ problem: { code: 'taken' } });
+  // Back before anybody took over, it goes on.
   await silentFor(16);
-  await tell('Odile Marsh', 'phone');
+  await tell('Wren Halloway', 'tablet');
+  expect((await show())?.silent).toBeLessThan(5000);
+  await silentFor(16);
+  await take('Odile Marsh', 'phone');
   await expect(tell('Wren Halloway', 'tablet')).rejects.toMatchObject({
     problem: { message: expect.stringContaining('Odile Marsh') },
   });
 });
 
 test('players and strangers conduct nothing', async () => {
-  await expect(tell('Tam Breck', 'phone')).rejects.toMatchObject({
-    problem: { code: 'forbidden' },
-  });
-  await expect(tell('Perpetua Lund', 'phone')).rejects.toMatchObject({
-    problem: { code: 'not-found' },
-  });
+  for (const conduct of [take, tell]) {
+    await expect(conduct('Tam Breck', 'phone')).rejects.toMatchObject({
+      problem: { code: 'forbidden' },
+    });
+    await expect(conduct('Perpetua Lund', 'phone')).rejects.toMatchObject({
+      problem: { code: 'not-found' },
+    });
+  }
 });
 
 test('everybody who follows the band is told of each move, and of the end', async () => {
@@ -96,7 +115,7 @@ test('everybody who follows the band is told of each move, and of the end', asyn
     return told[count - 1];
   };
   try {
-    await tell('Wren Halloway', 'tablet');
+    await take('Wren Halloway', 'tablet');
     expect(await heard(1)).toMatchObject({ kind: 'show', set, show: { anchors: [anchor] } });
     await tell('Wren Halloway', 'tablet', []);
     expect(await heard(2)).toMatchObject({ kind: 'show', set, show: { anchors: [] } });

@@ -55,17 +55,22 @@ export const CHAPTERS: readonly Chapter[] = [
       'listen audio wav mp3 count bars tap beat slow slower offset wave mark take down transcribe',
     parts: [
       steps(
-        'In the view Recording of a song, open, drop or paste the recording. It stays on this device and is never sent; everybody opens their own copy.',
-        'Press Space, or click on the drawing: it plays from there, slower or faster at its own pitch. Tap the beat with T for two bars; that makes the rest surer.',
+        'In the view Recording of a song, open, drop or paste the recording. It stays on this device and is never sent; everybody opens their own copy, which is lined up with the marks by its sound. Without a recording, tap along to music that plays elsewhere; a microphone can listen.',
+        'Press Space, or click on the drawing: it plays from there, slower or faster at its own pitch. Tap the beat with T for two bars; that makes the rest surer. Where no beat is heard, as in a break, it asks for four taps behind it.',
         'Where a section begins, press its key. The mark moves to the beat that it meant, and says by how much. Close to a mark the key 0 puts it right.',
+        'What sounds alike is proposed as sections, A, B and so on: name one and take it, or drop it. Nothing that you marked is changed.',
         'The table counts the bars from mark to mark: 7.00 are seven, and it says how late an eighth bar would end. Where it is not sure it says so.',
-        'Take the bars and tempos over. The click then plays with the recording; by the buttons for bar 1 it comes earlier or later.',
+        'Take the bars and tempos over. The click then plays with the recording; by the buttons for bar 1 it comes earlier or later. Under the levels each of them goes left, right or to both sides: the click in one ear, the recording in the other.',
+        'The map beside the recording lists where both part, with the likeliest reason: a bar too many, another tempo, bar 1 beside the beat. Below it, what is heard of the drums in a section, place by place.',
       ),
       keys(
         ['1 to 8', 'Intro, verse, pre-chorus, chorus, bridge, solo, break or outro begins here'],
         ['0', 'The next section of the map begins here'],
         ['9', 'This place has to be checked by ear later; the list below plays it'],
         ['T', 'Tap the beat of the recording'],
+        ['E', 'This is the first beat of a bar'],
+        ['X', 'A fill begins here, up to the bar line'],
+        ['Y', 'Play again from a second before'],
         ['← →', 'On the drawing: a second back or on'],
       ),
     ],
@@ -249,12 +254,50 @@ export const CHAPTERS: readonly Chapter[] = [
     ],
   },
   {
+    id: 'practise',
+    title: 'Practise a passage',
+    words:
+      'loop ladder slow faster rounds clean timing early late drummer pad kit strokes exercise',
+    parts: [
+      steps(
+        'In the view Practise of a song, choose a section, and how many bars before and after go round with it. Space plays it round after round, from the first tempo to the last.',
+        'Up goes on after so many clean rounds, and back a step after one that is not. Two up, one down takes a step back after every two. Slow, fast, target plays it slowly, a step too fast, then at its tempo. What is said of a round decides the next one.',
+        'Choose what strokes come from: a MIDI kit, the microphone, a pad on the screen, the key T, or the simulated drummer to see how it works. Each round then says how many strokes were missing or too many, how early or late they were on the mean, and how even. A round counts as clean with at most one stroke in twenty wrong, even to 25 ms.',
+        'What came of it stands below the rounds, for you alone: the fastest tempo that was clean, how many rounds and minutes, and how late. Forget it removes it.',
+        'A device tells of strokes a little late: Measure it, and strike along with the click twelve times; it is remembered for each device. A microphone may hear the click from a loudspeaker instead, and has to hear you alone after that: use headphones.',
+        'Silence, under Click, leaves out bars of the click as a test; what you play there is told by itself. What sounds along is chosen under Heard: layers in the order of learning, or one limb alone.',
+      ),
+      keys(
+        ['Space', 'Play the passage round after round, and stop'],
+        ['1', 'This round is clean'],
+        ['2', 'This round is not clean'],
+        ['T', 'A stroke, where the key T is chosen'],
+      ),
+    ],
+  },
+  {
+    id: 'plan',
+    title: 'What to practise until a gig',
+    words: 'plan practise days minutes ready log schedule repeat learn calendar',
+    parts: [
+      steps(
+        'Practise in the head bar makes a plan for a gig or rehearsal: what to do on which day, for how long, from which tempo to which, and why. Type the minutes of a day, and take away the kit where there is none: then there are listening and the pad.',
+        'It goes by the songs of the sets and by your log. First what fills most of the songs, then what is hard, flagged on stage or not sure; what is clean at its tempo comes back after a day, six days, and longer. The last day ends with the set in its order.',
+        'What is next stands large. Space begins it, 1 says that it is done. What you practise under a song is logged by itself, and the plan is made anew.',
+        'What will not be ready is said as soon as it can be known, with the tempo that it reaches at the rate of your log. Easier versions leads to ways to leave something out.',
+        'Fills draws fills by number, or those of a song, and plays them in its groove: hear each first, then answer in the silent bar. The same number draws the same.',
+        'The log is yours alone. Leaders see which songs are ready, nearly or not yet, if you switch that on.',
+      ),
+      keys(['Space', 'Begin what is next in the plan'], ['1', 'It is done: log it']),
+    ],
+  },
+  {
     id: 'care',
     title: 'Ears and arms',
     words: 'hearing loud level practice pain health exposure',
     parts: [
       text(
-        'A kit and in-ear monitors are loud, and a click is turned up to be heard over them. Start low; levels must be measured at the ear; local rules and an audiologist come first. Rest when it hurts: fast practice for a long time harms wrists, elbows and backs.',
+        'A kit and in-ear monitors are loud, and a click is turned up to be heard over them. Start low; levels must be measured at the ear; local rules and an audiologist come first. Practise, Ears adds up what an evening comes to by two published tables, and how much quieter it would have to be. Rest when it hurts: fast practice for a long time harms wrists, elbows and backs.',
       ),
     ],
   },

@@ -2,7 +2,7 @@
 
 import { Button, UnstyledButton } from '@mantine/core';
 import Link from 'next/link';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { inOrder } from '@/core/base/document';
 import { unpacked } from '@/core/base/packed';
 import { addPattern, copyOf, type Layout, type Pattern } from '@/core/music/kit';
@@ -50,6 +50,11 @@ export const KitPage = ({ opened, title, song, library, layout }: Props) => {
     .filter(({ of }) => !of || !map.patterns[of])
     .map((one) => pictured[one.id] ?? one);
   const [chosen, setChosen] = useState<string | undefined>(patterns[0]?.id);
+  // An address may name the pattern that it is about.
+  useEffect(() => {
+    const asked = decodeURIComponent(window.location.hash.slice(1));
+    if (asked) setChosen(asked);
+  }, []);
   const pattern = map.patterns[chosen ?? ''];
   const main = pattern?.of ? map.patterns[pattern.of] : pattern;
   const setting = useSetting(map, main);

@@ -1,7 +1,13 @@
 import type { ReactNode } from 'react';
 import { engrave } from '@/core/music/engrave';
 import { clock, meterText, noteName } from '@/core/music/time';
-import { type ChartRow, chartRows, patternsPlayed, surprisesOf } from '@/core/song/chart';
+import {
+  type ChartRow,
+  chartRows,
+  patternsPlayed,
+  smallTempos,
+  surprisesOf,
+} from '@/core/song/chart';
 import type { RoadMap } from '@/core/song/roadmap';
 import type { Timeline } from '@/core/song/timeline';
 import { StaffView } from '../kit/StaffView';
@@ -27,6 +33,7 @@ const HEIGHT = 84;
  */
 export const Chart = ({ map, timeline, title, arrangement, staff }: Props) => {
   const { tempo, meter, countIn, pickup } = map.start;
+  const small = smallTempos(map, timeline);
   return (
     <article className={classes.chart}>
       <header>
@@ -37,6 +44,7 @@ export const Chart = ({ map, timeline, title, arrangement, staff }: Props) => {
           {countIn}
           {pickup > 0 && `, pickup ${pickup}`} · {timeline.bars.length} bars ·{' '}
           {clock(timeline.seconds)}
+          {small && ` · ${small}`}
           {arrangement !== 'As recorded' && ` · ${arrangement}`}
         </p>
       </header>

@@ -1,8 +1,8 @@
 import { perMinuteAt } from '@/core/music/time';
-import type { TempoSegment, Timeline } from '@/core/song/timeline';
+import { type TempoSegment, type Timeline, toldTempos } from '@/core/song/timeline';
 import { round, type Scale, xOf } from './scale';
 
-/** The hair line of the tempo: corners, and figures where it changes. */
+/** The hair line of the tempo: corners, and figures where it changes by enough to be told. */
 export type TempoLine = {
   readonly points: string;
   readonly figures: readonly { readonly x: number; readonly y: number; readonly text: string }[];
@@ -33,14 +33,15 @@ export const tempoLine = (
     y: yFor(speed),
     text: tempoFigure(perMinuteAt(speed, unit)),
   });
-  const changes = tempo.flatMap((segment, index) => {
-    const before = tempo[index - 1];
+  const told = toldTempos(tempo);
+  const changes = told.flatMap((segment) => {
+    const before = tempo[tempo.indexOf(segment) - 1];
     return before && before.to === segment.from ? [] : [figure(segment.from, segment.startSeconds)];
   });
-  const arrivals = tempo.flatMap((segment, index) =>
+  const arrivals = told.flatMap((segment) =>
     segment.from === segment.to || segment.startTicks + segment.length > ticks
       ? []
-      : [figure(segment.to, tempo[index + 1]?.startSeconds ?? end)],
+      : [figure(segment.to, tempo[tempo.indexOf(segment) + 1]?.startSeconds ?? end)],
   );
   return {
     points: corners.map(({ x, y }) => `${round(x)},${round(y)}`).join(' '),

@@ -9,7 +9,7 @@ import {
 } from '@mantine/spotlight';
 import '@mantine/spotlight/styles.css';
 import { useRouter } from 'next/navigation';
-import { type KeyboardEvent, useEffect, useMemo, useState } from 'react';
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { CHAPTERS } from '../guide/chapters';
 import { type Command, keyText, useRegistry } from './commands';
 import { type Found, readFound } from './found';
@@ -19,6 +19,8 @@ type Props = {
   readonly band: string;
   readonly query: string;
   readonly onQuery: (query: string) => void;
+  /** Whether Enter was pressed before the field had the focus: the first that is found is meant. */
+  readonly entered: boolean;
   readonly onClose: () => void;
 };
 
@@ -62,10 +64,10 @@ const Keys = ({ onClose }: Pick<Props, 'onClose'>) => {
 
 const [store, spotlight] = createSpotlight();
 
-const Finder = ({ band, query, onQuery, onClose }: Omit<Props, 'show'>) => {
+const Finder = ({ band, query, onQuery, entered, onClose }: Omit<Props, 'show'>) => {
   const registry = useRegistry();
   const router = useRouter();
-  const [found, setFound] = useState<Found>({ songs: [], sets: [] });
+  const [found, setFound] = useState<Found>();
   useEffect(() => {
     let gone = false;
     void readFound(band).then((read) => !gone && setFound(read));
@@ -77,7 +79,7 @@ const Finder = ({ band, query, onQuery, onClose }: Omit<Props, 'show'>) => {
   }, [band]);
   const groups = useMemo((): SpotlightActionGroupData[] => {
     const places = (of: 'songs' | 'sets') =>
-      found[of].map(({ id, title, about }) => ({
+      (found?.[of] ?? []).map(({ id, title, about }) => ({
         id: `${of}-${id}`,
         label: title,
         description: about,
@@ -104,6 +106,18 @@ const Finder = ({ band, query, onQuery, onClose }: Omit<Props, 'show'>) => {
       },
     ];
   }, [registry, found, router, band]);
+  const takeMeant = useRef(() => {});
+  takeMeant.current = () => {
+    const [first] = everyWord(query, groups).filter(isGroup);
+    const take = first?.actions[0]?.onClick as (() => void) | undefined;
+    if (!take) return;
+    onClose();
+    take();
+  };
+  const isKnown = found !== undefined;
+  useEffect(() => {
+    if (entered && isKnown) takeMeant.current();
+  }, [entered, isKnown]);
   return (
     <Spotlight
       store={store}

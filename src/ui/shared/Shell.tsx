@@ -41,6 +41,7 @@ const PLACES = [
   { path: 'songs', label: 'Songs' },
   { path: 'kit', label: 'Kit' },
   { path: 'click', label: 'Click' },
+  { path: 'practise', label: 'Practise' },
 ] as const;
 
 /** The frame around every place: which band, where to, who; the transport at the foot. */
@@ -119,9 +120,18 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
   const closePalette = useCallback(() => setPalette(undefined), []);
   const find = () => {
     setQuery('');
+    setEntered(false);
     setPalette('commands');
   };
-  useTypedAhead({ waiting: palette === 'commands', onType: setQuery, onEscape: closePalette });
+  /** Enter was pressed before the finder’s field had the focus. */
+  const [entered, setEntered] = useState(false);
+  const enter = useCallback(() => setEntered(true), []);
+  useTypedAhead({
+    waiting: palette === 'commands',
+    onType: setQuery,
+    onEscape: closePalette,
+    onEnter: enter,
+  });
   const { toggleColorScheme } = useMantineColorScheme();
   const unsaved = useUnsavedCount();
   const [asking, setAsking] = useState(false);
@@ -174,6 +184,13 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
       run: () => router.push(`/${band.slug}/click`),
     },
     {
+      id: 'to-practise',
+      label: 'Go to what to practise',
+      keys: 'Alt+5',
+      whileTyping: true,
+      run: () => router.push(`/${band.slug}/practise`),
+    },
+    {
       id: 'to-guide',
       label: 'Open the guide',
       run: () => router.push(`/${band.slug}/guide`),
@@ -221,6 +238,7 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
           band={band.slug}
           query={query}
           onQuery={setQuery}
+          entered={entered}
           onClose={closePalette}
         />
       )}

@@ -61,6 +61,8 @@ export const CommandProvider = ({ children }: { children: ReactNode }) => {
       if (UNDO_KEYS.has(keys) && hasOwnUndo(event.target)) return;
       // What has dropped down is closed before anything else is.
       if (keys === 'Escape' && isInDropped(event.target)) return;
+      // Out of a field, so that Space plays.
+      if (keys === 'Escape' && typing && event.target instanceof HTMLElement) event.target.blur();
       const command = all().find((one) => one.keys === keys && (one.whileTyping || !typing));
       if (!command) return;
       event.preventDefault();

@@ -9,7 +9,8 @@ import classes from './Finder.module.css';
 
 type Props = {
   readonly asked: Asked;
-  readonly onGo: (section: string) => void;
+  /** Is told the section of a place, and its time (s) in the recording. */
+  readonly onGo: (section: string, time?: number) => void;
 };
 
 /** From the recording’s clock to bar and beat and back, and bars from a stopwatch, in one field. */
@@ -36,7 +37,7 @@ export const Finder = ({ asked, onGo }: Props) => {
         value={text}
         onChange={({ currentTarget }) => setText(currentTarget.value)}
         onKeyDown={({ key }) => {
-          if (key === 'Enter' && found?.section) onGo(found.section);
+          if (key === 'Enter' && found?.section) onGo(found.section, found.time);
           if (key === 'Escape') setText('');
         }}
       />

@@ -7,6 +7,7 @@ import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
 import type { ClickSettings } from '@/core/music/click';
 import type { Layout } from '@/core/music/kit';
 import { perMinuteAt, rateOf, seconds } from '@/core/music/time';
+import type { Loop } from '@/core/playing/transport';
 import { moveOnto, rowsOf, setField, setGroove, setPart, setStart } from '@/core/song/editing';
 import { type RoadMap, roadMapKind } from '@/core/song/roadmap';
 import { compile, speedAt } from '@/core/song/timeline';
@@ -27,6 +28,8 @@ import { type Arrangement, Arrangements } from './Arrangements';
 import { Compare } from './Compare';
 import { PlayedTable } from './PlayedTable';
 import { ProfileHandles } from './ProfileHandles';
+import { USUAL_PRACTICE } from './practice/settings';
+import { PractiseProvider, useAskedPractice } from './practice/usePractise';
 import { useBesideRecording } from './recording/useBesideRecording';
 import { Ruler } from './ruler/Ruler';
 import { SectionTable } from './SectionTable';
@@ -44,9 +47,11 @@ const loadText = () => import('./text/TextView');
 const loadLoads = () => import('./LoadView');
 const loadClick = () => import('../click/ClickView');
 const loadRecording = () => import('./recording/RecordingView');
-const OTHER_VIEWS = [loadText, loadRecording, loadLoads, loadClick];
+const loadPractice = () => import('./practice/PracticeView');
+const OTHER_VIEWS = [loadText, loadRecording, loadPractice, loadLoads, loadClick];
 const TextView = dynamic(() => orNothing(loadText()), { ssr: false });
 const RecordingView = dynamic(() => orNothing(loadRecording()), { ssr: false });
+const PracticeView = dynamic(() => orNothing(loadPractice()), { ssr: false });
 const LoadView = dynamic(() => orNothing(loadLoads()), { ssr: false });
 const ClickView = dynamic(() => orNothing(loadClick()), { ssr: false });
 
@@ -60,6 +65,8 @@ type Props = {
   readonly title: string;
   readonly arrangement: string;
   readonly others: readonly Arrangement[];
+  /** Whether the demo has a recording of it. */
+  readonly isRecorded: boolean;
   /** The kit that the drums are heard on. */
   readonly layout: Layout;
   /** What the band says of its click. */
@@ -110,10 +117,31 @@ export const SongPage = (props: Props) => {
       : passage && passage.startTicks > 0
         ? seconds(program.songs[0]!.barOne + passage.startSeconds)
         : undefined;
+  /** Chosen on the profile, in a row or by the finder, it is also where the recording plays from. */
+  const startOf = useRef((_: string | undefined): number | undefined => undefined);
+  startOf.current = (id) => {
+    const first = timeline.passages.find((one) => one.section === id);
+    return first && map.start.recording + first.startSeconds;
+  };
+  const { onAt } = beside.view;
+  const go = useCallback(
+    (id: string | undefined, time = startOf.current(id)) => {
+      setChosen(id);
+      if (time !== undefined) onAt(time);
+    },
+    [onAt],
+  );
   const heard = useListening();
   const maps = useMemo(() => [map], [map]);
   const drums = useDrums(program, maps, layout, heard.listening);
-  useProgram({ title, program, from, drums, recording: beside.sounding });
+  const [loop, setLoop] = useState<Loop>();
+  const [practice, setPractice] = useState(USUAL_PRACTICE);
+  const practise = useAskedPractice(timeline, (id, next) => {
+    setView('practice');
+    setChosen(id);
+    setPractice(next);
+  });
+  useProgram({ title, program, from, drums, recording: beside.sounding, loop });
 
   const { tap, result: tapped } = useTap((perMinute) => {
     const { start } = map;
@@ -167,125 +195,148 @@ export const SongPage = (props: Props) => {
 
   return (
     <SongProvider value={now}>
-      <DraftsProvider document={opened.id}>
-        <Tabs value={view} onChange={(next) => setView(next as View)} keepMounted={false}>
-          {props.deleted && (
-            <DeletedNotice
-              thing={
-                props.deleted === 'song'
-                  ? { what: 'song', id: props.song, title }
-                  : { what: 'arrangement', id: opened.id, title: arrangement }
-              }
-              mayEdit={mayEdit}
+      <PractiseProvider value={practise}>
+        <DraftsProvider document={opened.id}>
+          <Tabs value={view} onChange={(next) => setView(next as View)} keepMounted={false}>
+            {props.deleted && (
+              <DeletedNotice
+                thing={
+                  props.deleted === 'song'
+                    ? { what: 'song', id: props.song, title }
+                    : { what: 'arrangement', id: opened.id, title: arrangement }
+                }
+                mayEdit={mayEdit}
+              />
+            )}
+            <VisuallyHidden component="h1">{title}</VisuallyHidden>
+            <div className={classes.head}>
+              <Title song={props.song} title={title} mayEdit={mayEdit} />
+              <StartFields tap={tapHere} tapped={tapped} />
+              <Arrangements current={arrangement} others={others} />
+              <HeadLink
+                href={`${opened.id}/kit`}
+                label="Kit"
+                icon={<IconGridDots size={17} aria-hidden="true" />}
+              />
+              <HeadLink
+                href={`${opened.id}/chart`}
+                label="Chart"
+                icon={<IconFileText size={17} aria-hidden="true" />}
+              />
+              <FlagList of={`/${props.band}/songs/${opened.id}`} />
+              <StageLink href={`/${props.band}/songs/${opened.id}/stage`} />
+              <ExportButton
+                document={opened.id}
+                what="song"
+                saved={song.saving.kind === 'saved'}
+                hasBars={timeline.bars.length > 0}
+                paper={`${opened.id}/chart`}
+              />
+              {mayEdit && (
+                <SongMenu
+                  band={props.band}
+                  song={props.song}
+                  title={title}
+                  arrangement={{ id: opened.id, name: arrangement }}
+                  others={others}
+                />
+              )}
+            </div>
+            <ResizableProfile
+              timeline={drawn.timeline}
+              unit={map.start.tempo.unit}
+              selected={selected}
+              zoom={zoom}
+              onSelect={go}
+              needle={needle}
+              {...(mayEdit && { handles })}
             />
-          )}
-          <VisuallyHidden component="h1">{title}</VisuallyHidden>
-          <div className={classes.head}>
-            <Title song={props.song} title={title} mayEdit={mayEdit} />
-            <StartFields tap={tapHere} tapped={tapped} />
-            <Arrangements current={arrangement} others={others} />
-            <HeadLink
-              href={`${opened.id}/kit`}
-              label="Kit"
-              icon={<IconGridDots size={17} aria-hidden="true" />}
+            <ViewBar
+              compares={others.length > 0}
+              song={song}
+              said={commands.said}
+              remarks={section && remarks}
+              asked={{
+                timeline,
+                offset: map.start.recording,
+                meter: passage?.meter ?? map.start.meter,
+                speed,
+              }}
+              onGo={go}
+              zoom={zoom}
+              onZoom={setZoom}
             />
-            <HeadLink
-              href={`${opened.id}/chart`}
-              label="Chart"
-              icon={<IconFileText size={17} aria-hidden="true" />}
-            />
-            <FlagList of={`/${props.band}/songs/${opened.id}`} />
-            <StageLink href={`/${props.band}/songs/${opened.id}/stage`} />
-            <ExportButton
-              document={opened.id}
-              what="song"
-              saved={song.saving.kind === 'saved'}
-              hasBars={timeline.bars.length > 0}
-              paper={`${opened.id}/chart`}
-            />
-            {mayEdit && (
-              <SongMenu
-                band={props.band}
-                song={props.song}
-                title={title}
-                arrangement={{ id: opened.id, name: arrangement }}
-                others={others}
-              />
-            )}
-          </div>
-          <ResizableProfile
-            timeline={drawn.timeline}
-            unit={map.start.tempo.unit}
-            selected={selected}
-            zoom={zoom}
-            onSelect={setChosen}
-            needle={needle}
-            {...(mayEdit && { handles })}
-          />
-          <ViewBar
-            compares={others.length > 0}
-            song={song}
-            said={commands.said}
-            remarks={section && remarks}
-            asked={{
-              timeline,
-              offset: map.start.recording,
-              meter: passage?.meter ?? map.start.meter,
-              speed,
-            }}
-            onGo={setChosen}
-            zoom={zoom}
-            onZoom={setZoom}
-          />
-          {section && form && places && <Ruler key={section.id} section={section} />}
-          <Tabs.Panel value={view} className={classes.work} data-details={form}>
-            {view === 'text' && <TextView onPreview={setPreview} />}
-            {view === 'recording' && <RecordingView song={props.song} {...beside.view} />}
-            {view === 'load' && (
-              <LoadView
-                map={drawn.map}
-                timeline={drawn.timeline}
-                layout={layout}
-                zoom={zoom}
-                heard={heard}
-              />
-            )}
-            {view === 'click' && (
-              <ClickView
-                band={click}
-                section={section}
-                onSelect={setChosen}
-                meter={passage?.meter ?? map.start.meter}
-                quarters={perMinuteAt(speed, 'quarter')}
-              />
-            )}
-            {view === 'compare' && <Compare current={arrangement} others={others} />}
-            {view === 'played' && <PlayedTable selected={selected} onSelect={setChosen} />}
-            {view === 'rows' && (
-              <SectionTable
-                rows={rows}
-                selected={selected}
-                onSelect={setChosen}
-                onPart={onPart}
-                onGroove={onGroove}
-                onDrop={onDrop}
-                onAdd={commands.add}
-              />
-            )}
-            {form && (
-              <Side
-                drawn={drawn}
-                section={section}
-                tempo={tempo}
-                remarks={remarks}
-                actions={commands.actions}
-                places={places}
-                onPlaces={togglePlaces}
-              />
-            )}
-          </Tabs.Panel>
-        </Tabs>
-      </DraftsProvider>
+            {section && form && places && <Ruler key={section.id} section={section} />}
+            <Tabs.Panel value={view} className={classes.work} data-details={form}>
+              {view === 'text' && <TextView onPreview={setPreview} />}
+              {view === 'recording' && (
+                <RecordingView
+                  song={props.song}
+                  demo={props.isRecorded ? `/api/documents/${opened.id}/recording` : undefined}
+                  {...beside.view}
+                />
+              )}
+              {view === 'practice' && (
+                <PracticeView
+                  band={props.band}
+                  document={opened.id}
+                  program={program}
+                  layout={layout}
+                  selected={selected}
+                  onSelect={go}
+                  settings={practice}
+                  onSettings={setPractice}
+                  onLoop={setLoop}
+                  heard={heard}
+                  onTap={beside.view.onTap}
+                />
+              )}
+              {view === 'load' && (
+                <LoadView
+                  map={drawn.map}
+                  timeline={drawn.timeline}
+                  layout={layout}
+                  zoom={zoom}
+                  heard={heard}
+                />
+              )}
+              {view === 'click' && (
+                <ClickView
+                  band={click}
+                  section={section}
+                  onSelect={go}
+                  meter={passage?.meter ?? map.start.meter}
+                  quarters={perMinuteAt(speed, 'quarter')}
+                />
+              )}
+              {view === 'compare' && <Compare current={arrangement} others={others} />}
+              {view === 'played' && <PlayedTable selected={selected} onSelect={go} />}
+              {view === 'rows' && (
+                <SectionTable
+                  rows={rows}
+                  selected={selected}
+                  onSelect={go}
+                  onPart={onPart}
+                  onGroove={onGroove}
+                  onDrop={onDrop}
+                  onAdd={commands.add}
+                />
+              )}
+              {form && (
+                <Side
+                  drawn={drawn}
+                  section={section}
+                  tempo={tempo}
+                  remarks={remarks}
+                  actions={commands.actions}
+                  places={places}
+                  onPlaces={togglePlaces}
+                />
+              )}
+            </Tabs.Panel>
+          </Tabs>
+        </DraftsProvider>
+      </PractiseProvider>
     </SongProvider>
   );
 };

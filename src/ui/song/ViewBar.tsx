@@ -18,6 +18,7 @@ const VIEWS = [
   ['played', 'As played'],
   ['text', 'Text'],
   ['recording', 'Recording'],
+  ['practice', 'Practise'],
   ['load', 'Load'],
   ['click', 'Click'],
   ['compare', 'Compare'],
@@ -35,7 +36,7 @@ type Props = {
   /** Shown where the one gone to belongs to what is selected. */
   readonly remarks: LiveRemarks | undefined;
   readonly asked: Asked;
-  readonly onGo: (section: string) => void;
+  readonly onGo: (section: string, time?: number) => void;
   readonly zoom: ZoomLevel;
   readonly onZoom: (zoom: ZoomLevel) => void;
 };

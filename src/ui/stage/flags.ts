@@ -3,6 +3,7 @@
 import { useLocalStorage } from '@mantine/hooks';
 import { useCallback } from 'react';
 import * as z from 'zod';
+import { keptAs } from '../shared/keptAs';
 
 const flagSchema = z.object({
   id: z.string(),
@@ -22,18 +23,20 @@ export type Flag = z.infer<typeof flagSchema>;
 
 const NONE: Flag[] = [];
 
+const keyOf = (of: string): string => `ebrant-flags ${of}`;
+
+const read = keptAs(z.array(flagSchema), NONE);
+
+/** The flags of several sets or songs, as they are now. */
+export const flagsOf = (places: readonly string[]): Flag[] =>
+  places.flatMap((of) => read(localStorage.getItem(keyOf(of))));
+
 /** The flags of a set or song, kept on this device. */
 export const useFlags = (of: string) => {
   const [flags, setFlags] = useLocalStorage<Flag[]>({
-    key: `ebrant-flags ${of}`,
+    key: keyOf(of),
     defaultValue: NONE,
-    deserialize: (text) => {
-      try {
-        return z.array(flagSchema).parse(JSON.parse(text ?? '[]'));
-      } catch {
-        return NONE;
-      }
-    },
+    deserialize: read,
   });
   const put = useCallback((flag: Flag) => setFlags((now) => [...now, flag]), [setFlags]);
   const say = useCallback(

@@ -1,14 +1,14 @@
 'use client';
 
-import { Group, Slider, Stack, Text } from '@mantine/core';
-import type { Levels as AllLevels } from '@/audio/output';
+import { Group, SegmentedControl, Slider, Stack, Text } from '@mantine/core';
+import type { Levels as AllLevels, Sides } from '@/audio/output';
 import { LEVEL_RANGE } from '@/core/music/click';
 import { Hearing } from './Hearing';
 import { useTransport } from './TransportProvider';
 
-/** How loud click and drums are, and what to heed with that. */
+/** How loud click, drums and recording are and on which side, and what to heed with that. */
 const Levels = () => {
-  const { page, plays, levels, setLevels } = useTransport();
+  const { page, plays, levels, setLevels, sides, setSides } = useTransport();
   const { drums, recording } = plays ?? page ?? {};
   const slider = (what: keyof typeof levels, label: string) => (
     <div>
@@ -24,6 +24,17 @@ const Levels = () => {
         value={levels[what]}
         onChange={(level) => setLevels({ [what]: level })}
       />
+      {(drums || recording) && (
+        <SegmentedControl
+          mt={4}
+          size="xs"
+          fullWidth
+          aria-label={`Side of ${label.replace(' level', '').toLowerCase()}`}
+          data={SIDES}
+          value={String(sides[what])}
+          onChange={(side) => setSides({ [what]: Number(side) as Sides[keyof Sides] })}
+        />
+      )}
     </div>
   );
   return (
@@ -37,6 +48,12 @@ const Levels = () => {
 };
 
 export default Levels;
+
+const SIDES = [
+  { value: '-1', label: 'Left' },
+  { value: '0', label: 'Both' },
+  { value: '1', label: 'Right' },
+];
 
 const levelWords = (what: keyof AllLevels, level: number): string =>
   what !== 'click' && level <= LEVEL_RANGE.lowest ? 'off' : `${String(level).replace('-', '−')} dB`;

@@ -40,13 +40,15 @@ export const TransportBar = () => {
   useFetchedAhead(PARTS);
   const { page, plays, is, toggle } = useTransport();
   const runs = is !== 'stopped';
+  const play = {
+    id: 'play',
+    label: runs ? 'Stop' : 'Play from the selected place',
+    keys: 'Space',
+    run: () => toggle(),
+  };
   useCommands([
-    {
-      id: 'play',
-      label: runs ? 'Stop' : 'Play from the selected place',
-      keys: 'Space',
-      run: () => toggle(),
-    },
+    // Where there is nothing to play, Space is the page’s own.
+    ...(page || runs ? [play] : []),
     {
       id: 'play-top',
       label: 'Play from the count-in',
@@ -86,7 +88,8 @@ export const TransportBar = () => {
 
 /** Written straight into the page on every frame: nothing is rendered while the song runs. */
 const Position = () => {
-  const { page, plays, is, rate, notice, followAll } = useTransport();
+  const { page, plays, is, rate: asked, roundRate, notice, followAll } = useTransport();
+  const rate = roundRate ?? asked;
   const position = useRef<HTMLElement>(null);
   const where = useRef<HTMLSpanElement>(null);
   const time = useRef<HTMLSpanElement>(null);
@@ -135,8 +138,11 @@ const tempoAt = ({ program, place }: Heard, rate: number): string => {
 
 /** How fast, against what is written. */
 const Speed = () => {
-  const { page, rate, setRate } = useTransport();
-  const go = (by: number) => setRate(rate + by);
+  const { page, rate: asked, roundRate, setRate } = useTransport();
+  // What is practised has a tempo of its own each round.
+  const rate = roundRate ?? asked;
+  const isFixed = roundRate !== undefined;
+  const go = (by: number) => setRate(asked + by);
   useCommands([
     { id: 'slower', label: 'Play slower', keys: '[', run: () => go(-RATES.step) },
     { id: 'faster', label: 'Play faster', keys: ']', run: () => go(RATES.step) },
@@ -148,7 +154,7 @@ const Speed = () => {
       <ActionIcon
         aria-label="Slower"
         title="Slower ([)"
-        disabled={rate <= RATES.slowest}
+        disabled={isFixed || rate <= RATES.slowest}
         onClick={() => go(-RATES.step)}
       >
         <IconMinus size={16} />
@@ -159,7 +165,7 @@ const Speed = () => {
       <ActionIcon
         aria-label="Faster"
         title="Faster (])"
-        disabled={rate >= RATES.fastest}
+        disabled={isFixed || rate >= RATES.fastest}
         onClick={() => go(RATES.step)}
       >
         <IconPlus size={16} />

@@ -1,4 +1,5 @@
 /** The transport at the foot of every place, and the one player behind it. */
+export { PlayButton } from './PlayButton';
 export { TransportBar } from './TransportBar';
 export {
   TransportProvider,

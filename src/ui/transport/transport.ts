@@ -1,15 +1,17 @@
 import type { Port } from '@/audio/midi/port';
 import type { Remote } from '@/audio/midi/remote';
-import { type Levels, USUAL_LEVELS } from '@/audio/output';
+import { BOTH_SIDES, type Levels, type Sides, USUAL_LEVELS } from '@/audio/output';
 import type { Heard, Piece as Played, Player } from '@/audio/player';
 import { type Seconds, seconds, TICKS_PER_QUARTER, ticks } from '@/core/music/time';
 import {
+  type Loop,
   loopHere,
   type MoveKind,
   move,
   type TransportState,
   waitOrGoOn,
   withLoop,
+  withRates,
 } from '@/core/playing/transport';
 import { type Program, songAt } from '@/core/song/set';
 import { secondsAt } from '@/core/song/timeline';
@@ -26,6 +28,8 @@ export type Piece = Played & {
   readonly voice: boolean;
   /** Whether the recording is played with it. */
   readonly recording: boolean;
+  /** What Space plays over and over instead, where something is practised. */
+  readonly loop?: Loop | undefined;
 };
 
 export type State = {
@@ -35,12 +39,17 @@ export type State = {
   readonly is: TransportState['is'];
   /** The name of what is looped; whether a wait has been agreed on. */
   readonly looping: string | undefined;
+  /** Which round of it, from 0. */
+  readonly round: number | undefined;
+  /** How fast this round is by itself, as a factor on what is written. */
+  readonly roundRate: number | undefined;
   readonly waits: boolean;
   readonly live: boolean;
   readonly port: Port | undefined;
   /** Whether its clock leads. */
   readonly follows: boolean;
   readonly levels: Levels;
+  readonly sides: Sides;
   /** How fast, as a factor on what is written. */
   readonly rate: number;
   /** What happened that nobody asked for. */
@@ -66,6 +75,10 @@ export type Transport = {
   readonly load: (piece: Piece | undefined) => void;
   readonly toggle: (fromTop?: boolean) => void;
   readonly playFrom: (place: Seconds) => void;
+  /** Plays a stretch of the page's piece over and over. */
+  readonly playLoop: (loop: Loop) => void;
+  /** How fast the rounds to come of what is looped are, one after the other. */
+  readonly setRounds: (rates: readonly number[]) => void;
   readonly stop: () => void;
   /** What a machine does that starts and stops us. */
   readonly remote: Remote;
@@ -74,6 +87,7 @@ export type Transport = {
   readonly toggleWait: () => void;
   readonly toggleLive: () => void;
   readonly setLevels: (levels: Partial<Levels>) => void;
+  readonly setSides: (sides: Partial<Sides>) => void;
   readonly setRate: (rate: number) => void;
   readonly setPort: (port: Port | undefined) => void;
   readonly setFollows: (follows: boolean) => void;
@@ -84,11 +98,14 @@ const START: State = {
   plays: undefined,
   is: 'stopped',
   looping: undefined,
+  round: undefined,
+  roundRate: undefined,
   waits: false,
   live: false,
   port: undefined,
   follows: false,
   levels: USUAL_LEVELS,
+  sides: BOTH_SIDES,
   rate: 1,
   notice: undefined,
 };
@@ -114,8 +131,9 @@ export const createTransport = (player: Player): Transport => {
     const { is } = player.state();
     const planned = player.planned();
     const waits = is === 'waiting' || (planned?.waits ?? planned?.intent.wait) !== undefined;
-    const looping = planned?.intent.loop?.name;
-    put({ is, looping, waits, ...(is === 'stopped' && { plays: undefined }) });
+    const { name: looping, round, rates } = planned?.intent.loop ?? {};
+    const roundRate = round === undefined ? undefined : rates?.[round];
+    put({ is, looping, round, roundRate, waits, ...(is === 'stopped' && { plays: undefined }) });
   };
 
   const tell = () => {
@@ -130,11 +148,12 @@ export const createTransport = (player: Player): Transport => {
     tell();
   };
 
-  const play = (piece: Piece, from: Seconds) => {
+  const play = async (piece: Piece, from: Seconds, loop?: Loop) => {
     if (piece.program.seconds === 0) return;
     put({ plays: piece, notice: undefined });
-    void player.play(piece, from).then(refresh);
+    const playing = player.play(piece, from, loop).then(refresh);
     refresh();
+    await playing;
   };
 
   const stop = () => {
@@ -145,7 +164,12 @@ export const createTransport = (player: Player): Transport => {
 
   const playPage = (from: Seconds | undefined) => {
     const { page } = state;
-    if (page) play(page, from ?? seconds(0));
+    if (page) void play(page, from ?? seconds(0));
+  };
+
+  const playLoop = (loop: Loop) => {
+    const { page } = state;
+    if (page) void play(page, loop.from, loop);
   };
 
   const step = (change: Parameters<Player['step']>[0]) => {
@@ -184,9 +208,12 @@ export const createTransport = (player: Player): Transport => {
     },
     toggle: (fromTop = false) => {
       if (state.is !== 'stopped') return stop();
-      playPage(fromTop ? undefined : state.page?.from);
+      if (state.page?.loop && !fromTop) playLoop(state.page.loop);
+      else playPage(fromTop ? undefined : state.page?.from);
     },
     playFrom: playPage,
+    playLoop,
+    setRounds: (rates) => step((plan, clock) => withRates(plan, clock, rates)),
     stop,
     remote: {
       start: () => state.is === 'stopped' && playPage(undefined),
@@ -211,6 +238,10 @@ export const createTransport = (player: Player): Transport => {
     setLevels: (levels) => {
       put({ levels: { ...state.levels, ...levels } });
       player.setLevels(state.levels);
+    },
+    setSides: (sides) => {
+      put({ sides: { ...state.sides, ...sides } });
+      player.setSides(state.sides);
     },
     setRate: (rate) => {
       const steps = Math.round(rate / RATES.step) * RATES.step;

@@ -4,6 +4,7 @@ import { usePathname } from 'next/navigation';
 import { useEffect, useMemo } from 'react';
 import type { Content, Recording } from '@/audio/stems';
 import type { Seconds } from '@/core/music/time';
+import type { Loop } from '@/core/playing/transport';
 import type { Program } from '@/core/song/set';
 import { onceFinished } from './onceFinished';
 import { useControls } from './TransportProvider';
@@ -18,6 +19,8 @@ type Options = {
   readonly from?: Seconds | undefined;
   readonly drums?: MakeDrums | undefined;
   readonly recording?: Recording | undefined;
+  /** What Space plays over and over instead. */
+  readonly loop?: Loop | undefined;
 };
 
 /** So long (ms) after a page is there, what is spoken in it is fetched. */
@@ -25,7 +28,7 @@ const AHEAD = 1500;
 
 /** Puts a program under the transport, with what is spoken and played to it. */
 export const useProgram = (options: Options): void => {
-  const { title, program, from, drums, recording } = options;
+  const { title, program, from, drums, recording, loop } = options;
   const { load } = useControls();
   const path = usePathname();
   const href = options.href ?? path;
@@ -56,9 +59,10 @@ export const useProgram = (options: Options): void => {
           drums: drums !== undefined,
           voice,
           recording: recording !== undefined,
+          loop,
         }),
       ),
-    [load, href, title, program, from, complete, drums, voice, recording],
+    [load, href, title, program, from, complete, drums, voice, recording, loop],
   );
   useEffect(() => () => load(undefined), [load]);
   useEffect(() => {

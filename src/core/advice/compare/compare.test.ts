@@ -31,6 +31,23 @@ test('what differs between two arrangements is said in the order of the song', (
   ]);
 });
 
+test('what a text cannot say stays: taps, the fingerprint, what was dismissed', () => {
+  const map: RoadMap = {
+    ...song('A: 8'),
+    taps: { t1: { id: 't1', time: 1.5, isFirst: true } },
+    dismissed: { d1: { id: 'd1' } },
+  };
+  const from = { ...map, start: { ...map.start, fingerprint: '0000z' } };
+  const to = aligned(from, song('A: 9', 'm'));
+  const after = apply(roadMapKind, from, difference(from, to));
+  expect(after.ok && after.value.document).toMatchObject({
+    start: { fingerprint: '0000z' },
+    taps: from.taps,
+    dismissed: from.dismissed,
+  });
+  expect(difference(from, to)).toHaveLength(1);
+});
+
 test('a renamed section stays itself, and parts are compared by name', () => {
   expect(words('part Groove = 8\nA: part Groove', 'part Groove = 12\nVerse: part Groove')).toEqual([
     '12 bars and 0:24 in place of 8 and 0:16.',

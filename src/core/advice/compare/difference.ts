@@ -21,8 +21,15 @@ export const aligned = (from: RoadMap, to: RoadMap): RoadMap => {
   alignDetails(from, to, ids);
   keepApart(from, to, ids);
   const named = renamed(to, ids);
-  return { ...named, patterns: onOldGrids(from.patterns, named.patterns) };
+  return { ...named, ...unsaid(from, named), patterns: onOldGrids(from.patterns, named.patterns) };
 };
+
+/** What belongs to one song on its way to being written, and is said neither by a text nor by another arrangement. */
+const unsaid = ({ start, taps, dismissed }: RoadMap, to: RoadMap): Partial<RoadMap> => ({
+  start: { ...to.start, fingerprint: start.fingerprint },
+  taps,
+  dismissed,
+});
 
 /** A text does not say how a grid is divided: it stays as it was as far as the strokes allow. */
 const onOldGrids = (from: RoadMap['patterns'], to: RoadMap['patterns']): RoadMap['patterns'] =>

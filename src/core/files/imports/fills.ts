@@ -1,6 +1,6 @@
-import { voiceOf } from '../../music/kit';
+import { STRUCK, voiceOf } from '../../music/kit';
 import { barTicks, beatTicks, type Meter, meterText } from '../../music/time';
-import { type Bar, barOf, STRUCK, type Struck } from './struck';
+import { type Bar, barOf, type Struck } from './struck';
 
 /** What is played in place of a groove for a while. */
 export type Fill = {

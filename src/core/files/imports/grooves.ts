@@ -2,11 +2,18 @@ import { LONGEST_NAME } from '../../base/fields';
 import { cutText } from '../../base/plainText';
 import { lastAtOrBefore } from '../../base/search';
 import { plural } from '../../base/words';
-import { gridFor, newPattern, type Pattern, type Stroke, type VoiceId } from '../../music/kit';
+import {
+  gridFor,
+  newPattern,
+  type Pattern,
+  STRUCK,
+  type Stroke,
+  type VoiceId,
+} from '../../music/kit';
 import { barTicks, type Meter, meterText } from '../../music/time';
 import type { Feel } from '../../song/roadmap';
 import { type Fill, fillsOf } from './fills';
-import { type Bar, barsOf, EARLY, type Hit, STRUCK, type Struck } from './struck';
+import { type Bar, barsOf, EARLY, type Hit, type Struck } from './struck';
 import { straight, swingOf } from './swing';
 
 /** A groove is what is played in this share of a section’s bars. */

@@ -1,4 +1,4 @@
-import { type Stroke, VOICES, type VoiceId } from '../../music/kit';
+import { STRUCK, type Stroke } from '../../music/kit';
 import { TICKS_PER_QUARTER } from '../../music/time';
 
 /** A stroke of a file, in our ticks from its beginning. */
@@ -10,29 +10,6 @@ const STEP = TICKS_PER_QUARTER / 24;
 export const EARLY = STEP / 2;
 const GHOST = 45;
 const ACCENT = 118;
-
-/** Other General MIDI Level 1 keys for what a kit has (from memory). */
-const OTHER_KEYS: Readonly<Record<number, VoiceId>> = {
-  35: 'bass',
-  45: 'floorTom',
-  48: 'highTom',
-};
-
-/** Who is struck how by a key. */
-export const STRUCK = new Map<number, { voice: VoiceId; how: string | undefined }>([
-  ...Object.entries(OTHER_KEYS).map(
-    ([key, voice]) => [Number(key), { voice, how: undefined }] as const,
-  ),
-  // An open hat shares its key with others: it is the likeliest of them.
-  ...[...VOICES]
-    .reverse()
-    .flatMap(({ id, articulations }) =>
-      articulations.map(
-        ({ key, id: how }, index) =>
-          [key, { voice: id, how: index === 0 ? undefined : how }] as const,
-      ),
-    ),
-]);
 
 /** A stroke of a bar, written so that bars can be compared. */
 export type Struck = { readonly at: number; readonly key: number; readonly force: Stroke['force'] };

@@ -1,5 +1,5 @@
 import { clock, meterText, noteName } from '../../music/time';
-import { chartRows, surprisesOf } from '../../song/chart';
+import { chartRows, smallTempos, surprisesOf } from '../../song/chart';
 import type { RoadMap } from '../../song/roadmap';
 import type { Program, SongInSet } from '../../song/set';
 import type { Timeline } from '../../song/timeline';
@@ -29,9 +29,10 @@ export const message = (title: string, map: RoadMap, timeline: Timeline): string
   });
   const surprises = surprisesOf(map, timeline).map(({ sentence }) => `- ${plain(sentence)}`);
   const head = `${noteName(tempo.unit)} = ${tempo.perMinute}, ${meterText(meter)}, count ${countIn}${pickup > 0 ? `, pickup ${pickup}` : ''}, ${timeline.bars.length} bars, ${clock(timeline.seconds)}`;
+  const small = smallTempos(map, timeline);
   return [
     `# ${plain(title)}`,
-    head,
+    small ? `${head}; ${small}` : head,
     ...(map.start.notes ? [plain(map.start.notes)] : []),
     ...(surprises.length > 0 ? [`What will catch you out:\n\n${surprises.join('\n')}`] : []),
     lines.join('\n'),

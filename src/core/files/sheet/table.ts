@@ -8,7 +8,10 @@ import { speedAt, type Timeline } from '../../song/timeline';
  * Tables for a spreadsheet: RFC 4180, with a heading, every cell text or number. A cell that a
  * spreadsheet would run as a formula is written with an apostrophe before it.
  */
-const csv = (heading: readonly string[], rows: readonly (readonly (string | number)[])[]): string =>
+export const csv = (
+  heading: readonly string[],
+  rows: readonly (readonly (string | number)[])[],
+): string =>
   stringify(
     [heading, ...rows].map((cells) => cells.map(harmless)),
     {

@@ -9,6 +9,7 @@ export * from './difficulty';
 export * from './easier';
 export * from './figures';
 export * from './generate';
+export * from './keys';
 export * from './layout';
 export * from './load';
 export * from './operations';

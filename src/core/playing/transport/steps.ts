@@ -23,11 +23,21 @@ type Beginning = Pick<Intent, 'program' | 'rate' | 'live'> & {
   readonly place: Seconds;
   /** Where it was asked to begin; what lies before is a lead up to it. */
   readonly aim?: Seconds | undefined;
+  /** What is played over and over from the first round on. */
+  readonly loop?: Loop | undefined;
 };
 
 /** A program from a place of it on. */
-export const begin = ({ program, rate, live, place, aim }: Beginning, clock: number): Plan => {
-  const rest = { loop: undefined, jump: undefined, wait: undefined, cued: new Set<string>() };
+export const begin = (
+  { program, rate, live, place, aim, loop }: Beginning,
+  clock: number,
+): Plan => {
+  const rest = {
+    loop: loop && { ...loop, round: 0 },
+    jump: undefined,
+    wait: undefined,
+    cued: new Set<string>(),
+  };
   const intent = { program, rate, live, aim, ...rest };
   return { segments: [segmentFrom(0, { clock, place, intent })], nextId: 1 };
 };
@@ -49,6 +59,15 @@ export const withLoop = (plan: Plan, clock: number, loop: Loop | undefined): Pla
   loop || startAt(plan, clock).intent.loop
     ? intend(plan, clock, { loop: loop && { ...loop, round: 0 } })
     : plan;
+
+/** Other rates for the rounds to come of what is looped; what holds for the round that goes by is not asked. */
+export const withRates = (plan: Plan, clock: number, rates: readonly number[]): Plan => {
+  const { loop, rate } = startAt(plan, clock).intent;
+  if (!loop) return plan;
+  const now = loop.rates?.[loop.round] ?? rate;
+  const kept = rates.map((one, round) => (round === loop.round ? now : one));
+  return intend(plan, clock, { loop: { ...loop, rates: kept } });
+};
 
 /** Loops the section that goes by, or that was asked for while what leads up to it goes by. */
 export const loopHere = (plan: Plan, clock: number): Plan => {

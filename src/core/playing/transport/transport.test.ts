@@ -32,6 +32,7 @@ import {
   withLoop,
   withProgram,
   withRate,
+  withRates,
 } from '.';
 
 const timelineOf = (text: string) => {
@@ -118,6 +119,23 @@ test('rounds of a loop at rates of their own, then on as before', () => {
   const plan = withLoop(from(2), 100, loop);
   // 4 s at a half, at eight tenths and as written: 8, 5 and 4 s.
   expect(places(plan, 4, 8, 10.5, 13, 15, 17, 18)).toEqual([4, 2, 4, 2, 4, 6, 7]);
+});
+
+test('a plan may begin with a loop: its first round goes by at the rate of that round', () => {
+  const loop = { from: seconds(2), to: seconds(6), name: 'A', rates: [0.5, 1] };
+  const plan = begin({ program: plain, place: seconds(2), rate: 1.2, live: false, loop }, 100);
+  expect(places(plan, 4, 8, 9, 12)).toEqual([4, 2, 3, 6]);
+});
+
+test('the rounds to come of a loop get other rates, the one that goes by keeps its own', () => {
+  const loop = { from: seconds(2), to: seconds(6), name: 'A', rates: [0.5, 0.5, 0.5] };
+  const plan = withLoop(from(2), 100, loop);
+  const faster = withRates(plan, 103, [1, 1, 2, 0.5]);
+  // 8 s at a half, 4 s as written, 2 s at twice; then at a half again, once.
+  expect(places(faster, 3.5, 7.9, 8, 11, 12, 13, 14, 16)).toEqual([3.75, 5.95, 2, 5, 2, 4, 2, 3]);
+  // Without a loop there is no round.
+  const plainly = from(2);
+  expect(withRates(plainly, 101, [2])).toBe(plainly);
 });
 
 test('everybody waits at the next bar line until somebody says so, or takes it back', () => {

@@ -6,4 +6,5 @@ export type { ChartNote } from './notes';
 export * from './patterns';
 export * from './rows';
 export * from './surprises';
+export { smallTempos } from './tempos';
 export * from './words';

@@ -11,6 +11,7 @@ import {
   tempoText,
 } from '../roadmap';
 import type { MeterAt, PlacedDetail, Timeline } from '../timeline';
+import type { TellsTempo } from './tempos';
 import { levelWords, spanText, timekeeperWords } from './words';
 
 /** Something that stands at a place of a section, as a chart says it. */
@@ -32,6 +33,7 @@ type Kind = keyof Placed;
 type Inside = {
   readonly map: RoadMap;
   readonly timeline: Timeline;
+  readonly tells: TellsTempo;
   /** Its bars by the page. */
   readonly written: { readonly first: number; readonly bars: number };
   /** The first time that each detail comes by. */
@@ -46,10 +48,14 @@ const SAYS: {
     inside: Inside,
   ) => readonly (string | false | null | undefined)[];
 } = {
-  timeChanges: ({ meter, tempo, toBar }, { map }) => [
+  timeChanges: ({ section, bar, meter, tempo, toBar }, { map, tells }) => [
     meter && meterText(meter),
-    tempo && `tempo ${tempoText(tempo, map.start.tempo.unit)}`,
-    tempo?.kind === 'ramp' && toBar !== null && `by bar ${toBar}`,
+    ...(tempo && tells(section, bar, tempo)
+      ? [
+          `tempo ${tempoText(tempo, map.start.tempo.unit)}`,
+          tempo.kind === 'ramp' && toBar !== null && `by bar ${toBar}`,
+        ]
+      : []),
   ],
   grooveChanges: ({ id, to, every, groove, simile }, inside) => [
     groove && (inside.map.patterns[groove]?.name ?? ''),
@@ -142,6 +148,7 @@ export const notesOf = (own: SectionDetails, inside: Inside): ChartNote[] => {
     ...all('cues'),
     ...all('fermatas'),
   ]
+    .filter(({ words }) => words !== '')
     .map((one) => ({ ...one, order: one.place ?? END }))
     .sort((a, b) => barOf(a.order) - barOf(b.order) || a.order.ticks - b.order.ticks)
     .map(({ id, kind, place, words, order }) => ({

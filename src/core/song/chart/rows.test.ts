@@ -1,6 +1,6 @@
 import { roadMapFrom } from '../../text/shorthand';
 import { compile } from '../timeline';
-import { type ChartRow, chartRows, patternsPlayed } from '.';
+import { type ChartRow, chartRows, patternsPlayed, smallTempos } from '.';
 
 const rowsFor = (text: string) => {
   const map = roadMapFrom(text);
@@ -100,6 +100,25 @@ test('changes of tempo and meter in a section, and crescendos, say where they le
     '3.1 (3) 3/4',
     '5.1 (5) tempo > 80, by bar 6',
   ]);
+});
+
+test('changes of tempo under a hundredth are left out, and it is said that some are', () => {
+  const drifting = roadMapFrom(`song 100, in 4/4, count 4
+A: 8, tempo 100.5; bar 3 tempo 99.8; bar 5 in 3/4
+repeat 2:
+  B: 8, tempo 100
+  C: 8, tempo 120
+end`);
+  const timeline = compile(drifting);
+  const rows = chartRows(drifting, timeline).filter((row) => row.kind === 'section');
+  // B comes back from 120 the second time.
+  expect(rows.map(({ how }) => how)).toEqual([[], ['tempo 100'], ['tempo 120']]);
+  expect(rows[0]!.notes.map(({ words }) => words)).toEqual(['3/4']);
+  expect(smallTempos(drifting, timeline)).toBe('changes of tempo under 1 % are not listed');
+  for (const told of ['A: 8', 'A: 8, tempo 101', 'A: 8, tempo 100', 'A: 8, tempo > 90']) {
+    const map = roadMapFrom(`song 100, in 4/4, count 4\n${told}`);
+    expect(smallTempos(map, compile(map))).toBe('');
+  }
 });
 
 test('a repeat says the bars from which it is played, an ending its passes', () => {

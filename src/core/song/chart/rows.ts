@@ -17,6 +17,7 @@ import {
 } from '../roadmap';
 import { type PlacedDetail, type Timeline, writtenMeters } from '../timeline';
 import { type ChartNote, notesOf } from './notes';
+import { type TellsTempo, tellsTempo } from './tempos';
 import { dynamicsText, levelWords, timekeeperWords } from './words';
 
 /** A section as a line of a chart. */
@@ -62,6 +63,7 @@ export type ChartRow =
 export const chartRows = (map: RoadMap, timeline: Timeline): ChartRow[] => {
   const details = detailsBySection(map);
   const meters = writtenMeters(map);
+  const tells = tellsTempo(map, timeline);
   const placed = new Map<string, PlacedDetail>();
   for (const one of timeline.details)
     if (!placed.has(one.detail.id)) placed.set(one.detail.id, one);
@@ -86,7 +88,7 @@ export const chartRows = (map: RoadMap, timeline: Timeline): ChartRow[] => {
       level,
       dynamics: dynamicsText(level),
       groove: tacet ? undefined : map.patterns[groove ?? '']?.name,
-      how: howWords(map, section),
+      how: howWords(map, section, tells),
       minds: section.notes,
       passes: own.variations.map(
         (one) => `${passesWords(one.passes)}: ${variationWords(map, one)}`,
@@ -94,6 +96,7 @@ export const chartRows = (map: RoadMap, timeline: Timeline): ChartRow[] => {
       notes: notesOf(own, {
         map,
         timeline,
+        tells,
         written: timeline.written.get(section.id) ?? { first: 0, bars: 0 },
         placed,
         meterAt: meters.get(section.id) ?? (() => map.start.meter),
@@ -129,7 +132,7 @@ const startsOf = (repeat: string, { passages }: Timeline): number[] => {
 };
 
 /** What holds all through a section, its level and its groove left out. */
-const howWords = (map: RoadMap, section: Section): string[] => {
+const howWords = (map: RoadMap, section: Section, tells: TellsTempo): string[] => {
   const { timekeeper, feel, tacet, part, groove, sticks, snares } = resolve(map, section);
   const said = feelText(feel);
   return [
@@ -139,7 +142,9 @@ const howWords = (map: RoadMap, section: Section): string[] => {
     sticks !== 'sticks' && !tacet ? `with ${sticks}` : '',
     snares === 'off' && !tacet ? 'snares off' : '',
     section.meter ? `in ${meterText(section.meter)}` : '',
-    section.tempo ? `tempo ${tempoText(section.tempo, map.start.tempo.unit)}` : '',
+    section.tempo && tells(section.id, 1, section.tempo)
+      ? `tempo ${tempoText(section.tempo, map.start.tempo.unit)}`
+      : '',
     section.click ? '' : 'no click',
   ].filter(Boolean);
 };

@@ -10,3 +10,4 @@ export * from './place';
 export * from './rows';
 export * from './sections';
 export * from './takeHeard';
+export * from './taps';

@@ -1,4 +1,4 @@
-import type { Operation } from '../../base/document';
+import { apply, type Operation } from '../../base/document';
 import {
   barTicks,
   beatTicks,
@@ -7,7 +7,7 @@ import {
   seconds,
   TICKS_PER_QUARTER,
 } from '../../music/time';
-import { formOf, type RoadMap, type Section, writtenOrder } from '../roadmap';
+import { formOf, type RoadMap, roadMapKind, type Section, writtenOrder } from '../roadmap';
 import { barAtTicks, locate, type Timeline } from '../timeline';
 import { addSection, insertRecord, setField, setStart } from './sections';
 
@@ -71,6 +71,14 @@ export const tappedIn = (meter: Meter): Tapped => {
     : { quarters: 1, inBar: quarters };
 };
 
+/**
+ * How many of what is tapped a bar of another meter has.
+ *
+ * @example tappedInBar({ numerator: 5, denominator: 4 }, tappedIn({ numerator: 4, denominator: 4 })) // => 5
+ */
+export const tappedInBar = (meter: Meter, { quarters }: Tapped): number =>
+  barTicks(meter) / TICKS_PER_QUARTER / quarters;
+
 /** How near (s) a mark of the same section has to be to be put right rather than made anew. */
 const SAME_PLACE = 2;
 
@@ -110,6 +118,37 @@ export const markSection = (
   };
 };
 
+/** A stretch that was heard as a section, by what the drummer calls it, and where it begins, in seconds. */
+export type Proposed = { readonly name: string; readonly time: number };
+
+/**
+ * Marks several sections at once, in the order of the recording. What is marked already is left as it is: a
+ * proposal within two seconds of a mark says nothing new.
+ */
+export const takeProposed = (
+  map: RoadMap,
+  proposed: readonly Proposed[],
+  newId: () => string,
+): Operation[] => {
+  const marks = writtenOrder(formOf(map)).flatMap(({ inRecording }) => inRecording ?? []);
+  const isNew = ({ time }: Proposed) => marks.every((mark) => Math.abs(mark - time) >= SAME_PLACE);
+  let now = map;
+  return proposed
+    .filter(isNew)
+    .sort((a, b) => a.time - b.time)
+    .flatMap(({ time, name }) => {
+      const { operations } = markSection(now, time, name, newId);
+      const applied = apply(roadMapKind, now, operations);
+      if (!applied.ok) return [];
+      now = applied.value.document;
+      return operations;
+    });
+};
+
+/** Whether a song is only now being written down from its recording: no section waits for its mark. */
+export const isTakenDown = (map: RoadMap): boolean =>
+  writtenOrder(formOf(map)).every(({ inRecording }) => inRecording !== null);
+
 /** Puts the mark of a section elsewhere; that of the first one takes bar 1 along. */
 export const moveMark = (map: RoadMap, id: string, time: number): Operation[] => {
   const at = Math.round(time * 1000) / 1000;
@@ -135,17 +174,40 @@ export const checkHere = (
   time: number,
   newId: () => string,
 ): Operation[] => {
+  const place = placeHeard(map, timeline, time);
+  return place
+    ? [insertRecord('cues', { id: newId(), ...place, kind: 'listen', words: CHECK, byEar: true })]
+    : [];
+};
+
+/**
+ * Notes that a fill begins at the beat that a place lies in; it goes up to the bar line.
+ *
+ * @param time in seconds of the recording
+ * @returns nothing where the map has no bar there
+ */
+export const fillHere = (
+  map: RoadMap,
+  timeline: Timeline,
+  time: number,
+  newId: () => string,
+): Operation[] => {
+  const place = placeHeard(map, timeline, time);
+  return place
+    ? [insertRecord('fills', { id: newId(), section: place.section, from: place.at })]
+    : [];
+};
+
+/** The section and the beat in it that a time (s) of the recording lies in; nothing outside the song. */
+const placeHeard = (map: RoadMap, timeline: Timeline, time: number) => {
   const place = locate(timeline, seconds(time - map.start.recording));
-  if (place.phase !== 'song') return [];
+  if (place.phase !== 'song') return undefined;
   const { bar, beat, passage } = place;
   const at = {
     bar: bar.played - passage.firstPlayed + 1,
     ticks: (Math.floor(beat) - 1) * beatTicks(bar.meter),
   };
-  const { section } = passage;
-  return [
-    insertRecord('cues', { id: newId(), section, kind: 'listen', at, words: CHECK, byEar: true }),
-  ];
+  return { section: passage.section, at };
 };
 
 /** A place that is to be checked by ear, where it comes first. */

@@ -1,21 +1,12 @@
-import { apply } from '../../base/document';
-import { parseShorthand } from '../../text/shorthand';
-import { formOf, type RoadMap, roadMapKind, writtenOrder } from '../roadmap';
+import { edited } from '../../testing';
+import { roadMapFrom } from '../../text/shorthand';
+import { formOf, type RoadMap, writtenOrder } from '../roadmap';
 import { compile } from '../timeline';
 import { markedSections, takeHeard } from '.';
 
 let made = 0;
 const newId = () => `n${++made}`;
-const song = (text: string): RoadMap => {
-  const { map, problems } = parseShorthand(text, newId);
-  expect(problems).toEqual([]);
-  return map;
-};
-const done = (map: RoadMap, operations: Parameters<typeof apply>[2]): RoadMap => {
-  const applied = apply(roadMapKind, map, operations);
-  if (!applied.ok) throw new Error(applied.problem.message);
-  return applied.value.document;
-};
+const song = roadMapFrom;
 const heard = (map: RoadMap, bars: readonly number[], end: number) =>
   markedSections(map, compile(map), end).map((one, index) => ({ ...one, bars: bars[index]! }));
 
@@ -25,7 +16,7 @@ test('one tempo is taken where it brings every section to its mark, in the round
   const map = song(
     `song 100, in 4/4, count 4, recording 0:02\nA: 8, recorded 0:02\nB: 8, recorded 0:${(2 + 8 * bar + 0.01).toFixed(3)}\nC: 8, recorded 0:${(2 + 15 * bar - 0.01).toFixed(3)}`,
   );
-  const taken = done(map, takeHeard(map, heard(map, [8, 7, 4], 2 + 19 * bar), newId));
+  const taken = edited(map, takeHeard(map, heard(map, [8, 7, 4], 2 + 19 * bar), newId));
   expect(taken.start.tempo).toEqual({ perMinute: 127.3, unit: 'quarter' });
   const { bars, seconds } = compile(taken);
   expect(bars).toHaveLength(19);
@@ -37,7 +28,7 @@ test('a song that speeds up gets a tempo for each section, so that each begins n
   const map = song(
     'song 100, in 6/8, count 6, recording 0:10\nA: 8, recorded 0:10\nB: 8, recorded 0:30\nC: 8, recorded 0:48',
   );
-  const taken = done(map, takeHeard(map, heard(map, [8, 8, 8], 64), newId));
+  const taken = edited(map, takeHeard(map, heard(map, [8, 8, 8], 64), newId));
   // Eight bars of 6/8 in 20 s: 16 dotted quarters, 48 a minute.
   expect(taken.start.tempo).toEqual({ perMinute: 48, unit: 'dotted-quarter' });
   expect(compile(taken).passages.map(({ startSeconds }) => startSeconds)).toEqual([
@@ -73,7 +64,7 @@ test('within a section that drifts every bar line is kept within 30 ms, by ramps
     to: times.at(-1)!,
     barTimes: times.slice(1, -1),
   });
-  const taken = done(map, takeHeard(map, [told(a!, first), told(b!, second)], newId));
+  const taken = edited(map, takeHeard(map, [told(a!, first), told(b!, second)], newId));
   // The meter that stood in a bar stays: it is taken out to compare.
   const plain = { ...taken, timeChanges: withoutMeters(taken.timeChanges) };
   const { bars } = compile(plain);
@@ -94,11 +85,31 @@ test('a section whose forerunner was not heard says its own tempo', () => {
   const map = song(
     'song 100, in 4/4, count 4, recording 0:00\nA: 8\nB: 8, recorded 0:20\nC: 8, recorded 0:36',
   );
-  const taken = done(map, takeHeard(map, heard(map, [8, 8], 52), newId));
+  const taken = edited(map, takeHeard(map, heard(map, [8, 8], 52), newId));
   expect(taken.start.tempo.perMinute).toBe(100);
   expect(writtenOrder(formOf(taken)).map(({ tempo }) => tempo)).toEqual([
     null,
     { kind: 'held', perMinute: 120, unit: 'quarter' },
     null,
   ]);
+});
+
+test('who wants the beat of the recording itself gets it within 5 ms, who wants few tempos fewer', () => {
+  const waver = (bar: number) => 0.5 + 0.012 * Math.sin(bar);
+  const times = barsOf(16, 2, waver);
+  const map = song('song 120, in 4/4, count 4, recording 0:02\nA: 16, recorded 0:02');
+  const [marked] = markedSections(map, compile(map), times.at(-1)!);
+  const taken = (within: number) =>
+    edited(
+      map,
+      takeHeard(map, [{ ...marked!, bars: 16, barTimes: times.slice(1, -1) }], newId, within),
+    );
+  const worst = (one: RoadMap) =>
+    Math.max(
+      ...compile(one).bars.map(({ startSeconds }, bar) => Math.abs(2 + startSeconds - times[bar]!)),
+    );
+  expect(worst(taken(0.005))).toBeLessThanOrEqual(0.006);
+  expect(worst(taken(0.06))).toBeLessThanOrEqual(0.061);
+  const count = (one: RoadMap) => Object.keys(one.timeChanges).length;
+  expect(count(taken(0.06))).toBeLessThan(count(taken(0.005)));
 });

@@ -19,24 +19,27 @@ export type HeardSection = Pick<MarkedSection, 'id' | 'from' | 'to' | 'meter'> &
   readonly barTimes?: readonly number[];
 };
 
-/** Bar lines that come within this (s) of those of the recording are as good as on them. */
-const WITHIN = 0.03;
+/** Bar lines that come within this (s) of those of the recording are as good as on them, where nobody says otherwise. */
+export const WITHIN = 0.03;
 /** Digits behind the point that a tempo of the whole song is tried with, roundest first. */
 const DIGITS = [0, 1, 2, 3] as const;
 
 /**
- * Bars and tempos as they were heard: one tempo for the song where it brings every bar line within 30 ms of
- * where it was heard, in the roundest number that does. Else each section has the fewest and roundest tempos
- * that do so, ramps among them; what it said of its tempo before is gone.
+ * Bars and tempos as they were heard: one tempo for the song where it brings every bar line as near to
+ * where it was heard as is wanted, in the roundest number that does. Else each section has the fewest and
+ * roundest tempos that do so, ramps among them; what it said of its tempo before is gone.
+ *
+ * @param within how far (s) a bar line may be from that of the recording, at least 0.005
  */
 export const takeHeard = (
   map: RoadMap,
   heard: readonly HeardSection[],
   newId: () => string,
+  within = WITHIN,
 ): Operation[] => {
   const opening = writtenOrder(formOf(map))[0]?.id;
-  const one = tempoForAll(heard);
-  const fits = one === undefined ? runsOf(heard).flatMap(fittedIn) : [];
+  const one = tempoForAll(heard, within);
+  const fits = one === undefined ? runsOf(heard).flatMap((run) => fittedIn(run, within)) : [];
   let running = Number.NaN;
   return heard.flatMap((section, index) => {
     const { id, bars, meter } = section;
@@ -112,7 +115,7 @@ const runsOf = (heard: readonly HeardSection[]): HeardSection[][] => {
 };
 
 /** The tempos of each section of a run, which begin with it; what one is off, the next makes up for. */
-const fittedIn = (run: readonly HeardSection[]): (readonly Fitted[])[] => {
+const fittedIn = (run: readonly HeardSection[], within: number): (readonly Fitted[])[] => {
   const bars: Clock['bars'][number][] = [{ quarters: 0, seconds: run[0]!.from }];
   const units: number[] = [];
   const starts: number[] = [];
@@ -123,7 +126,7 @@ const fittedIn = (run: readonly HeardSection[]): (readonly Fitted[])[] => {
       units.push(noteTicks(pulseUnit(section.meter)) / TICKS_PER_QUARTER);
     }
   }
-  const { tempos } = fitTempos({ bars, between: [], units }, starts, WITHIN);
+  const { tempos } = fitTempos({ bars, between: [], units }, starts, within);
   return run.map(({ bars: count }, index) => {
     const start = starts[index]!;
     return tempos
@@ -133,7 +136,7 @@ const fittedIn = (run: readonly HeardSection[]): (readonly Fitted[])[] => {
 };
 
 /** Quarters a minute that all sections keep to; nothing where there are none. */
-const tempoForAll = (heard: readonly HeardSection[]): number | undefined => {
+const tempoForAll = (heard: readonly HeardSection[], within: number): number | undefined => {
   const quarters = heard.reduce((sum, one) => sum + one.bars * quartersInBar(one), 0);
   const mean = (60 * quarters) / heard.reduce((sum, { from, to }) => sum + to - from, 0);
   const rounded = DIGITS.map((digits) => Math.round(mean * 10 ** digits) / 10 ** digits);
@@ -144,7 +147,7 @@ const tempoForAll = (heard: readonly HeardSection[]): number | undefined => {
       const start = goesOn ? at : one.from;
       const bar = (quartersInBar(one) * 60) / perMinute;
       at = start + one.bars * bar;
-      return timesOf(one).every((time, count) => Math.abs(start + count * bar - time) <= WITHIN);
+      return timesOf(one).every((time, count) => Math.abs(start + count * bar - time) <= within);
     });
   });
 };

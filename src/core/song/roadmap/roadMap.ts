@@ -43,6 +43,7 @@ export const blankRoadMap = (): RoadMap => ({
     pickup: 0,
     recording: 0,
     recordingEnd: null,
+    fingerprint: null,
     firstBar: 1,
     notes: '',
   },
@@ -67,6 +68,7 @@ const CALLED: Readonly<Record<string, string>> = {
   fermatas: 'Fermata',
   timeChanges: 'Change of meter or tempo',
   variations: 'Difference by pass',
+  taps: 'Tap',
   dismissed: 'Remark',
 };
 

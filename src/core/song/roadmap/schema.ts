@@ -99,6 +99,17 @@ const endingShape = {
 /** A remark that somebody has dismissed: it does not come back. */
 const dismissedShape = { id: idSchema };
 
+/** A beat that was tapped while the recording played. */
+const tapShape = {
+  id: idSchema,
+  /** In seconds of the recording. */
+  time: momentSchema,
+  /** Whether it is the first beat of its bar. */
+  isFirst: z.boolean().default(false),
+};
+
+const FINGERPRINT = 'A fingerprint is at most 3,000 digits and small letters.';
+
 export const MOST_LEAD = 64;
 export const MOST_FIRST_BAR = 9999;
 /** What holds at bar 1, and how the song gets there. */
@@ -113,6 +124,12 @@ const startShape = {
   recording: momentSchema.default(0),
   /** Where the music ends in that recording; null where nobody has said. */
   recordingEnd: momentSchema.nullable().default(null),
+  /** What another copy of that recording is known by; null where nobody has opened one. */
+  fingerprint: z
+    .string(FINGERPRINT)
+    .regex(/^[0-9a-z]{0,3000}$/, FINGERPRINT)
+    .nullable()
+    .default(null),
   /** The number of bar 1, where the song is a part of something longer. */
   firstBar: wholeNumber(
     1,
@@ -134,6 +151,7 @@ export const COLLECTIONS = {
   repeats: z.looseObject(repeatShape),
   endings: z.looseObject(endingShape),
   ...DETAILS,
+  taps: z.looseObject(tapShape),
   dismissed: z.looseObject(dismissedShape),
 } as const;
 
@@ -160,6 +178,7 @@ export type Section = Omit<z.infer<z.ZodObject<typeof sectionShape>>, 'clickSett
 };
 export type Repeat = z.infer<z.ZodObject<typeof repeatShape>>;
 export type Ending = z.infer<z.ZodObject<typeof endingShape>>;
+export type Tap = z.infer<z.ZodObject<typeof tapShape>>;
 export type Dismissed = z.infer<z.ZodObject<typeof dismissedShape>>;
 export type Vamp = z.infer<typeof vampSchema>;
 
@@ -169,6 +188,7 @@ type Records = Details & {
   readonly sections: Section;
   readonly repeats: Repeat;
   readonly endings: Ending;
+  readonly taps: Tap;
   readonly dismissed: Dismissed;
 };
 

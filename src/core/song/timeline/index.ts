@@ -11,4 +11,5 @@ export { passageName } from './names';
 export * from './places';
 export * from './question';
 export * from './recording';
+export * from './toldTempos';
 export type * from './types';

@@ -68,6 +68,16 @@ export const barAtTicks = (
   position: number,
 ): PlayedBar | undefined => bars[lastIn(bars, position + ROUNDING, (one) => one.startTicks)];
 
+/** The played bars from a position to another; what ends on a bar line does not reach into the bar behind it. */
+export const barsBetween = (
+  timeline: Pick<Timeline, 'bars'>,
+  from: number,
+  to: number,
+): { readonly first: number; readonly last: number } => {
+  const first = barAtTicks(timeline, from)?.played ?? 1;
+  return { first, last: Math.max(first, barAtTicks(timeline, to - 1)?.played ?? first) };
+};
+
 /**
  * The played bar that goes by at a time, in seconds from bar 1: the first before bar 1, the last after
  * the end.

@@ -23,6 +23,7 @@ test('a time of the recording is answered with bar, beat and section', () => {
   expect(answer('2:41', song())).toEqual({
     sentence: 'Bar 68, beat 1.33, bar 8 of Chorus',
     section: 'b',
+    time: 161,
   });
   expect(answer(' 0:03.2 ', song(3.2))?.sentence).toBe('Bar 1, beat 1, Verse');
 });
@@ -32,6 +33,7 @@ test('a bar, with or without its beat, is answered with its time', () => {
   expect(answer('68', song())).toEqual({
     sentence: '2:40.8, bar 8 of Chorus',
     section: 'b',
+    time: expect.closeTo(160.8, 6),
   });
   expect(answer('bar 68.3', song(3.2))?.sentence).toBe('2:45.2, bar 8 of Chorus');
   // Half a beat of 0.6 s on.

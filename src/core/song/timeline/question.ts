@@ -4,8 +4,12 @@ import { placeInSong } from './places';
 import { barAtTime, barsInTime } from './recording';
 import type { Timeline } from './types';
 
-/** What was found, in words, and the section to go to where it is a place. */
-export type Answer = { readonly sentence: string; readonly section?: string };
+/** What was found, in words, and where it is a place: its section, and its time (s) in the recording. */
+export type Answer = {
+  readonly sentence: string;
+  readonly section?: string;
+  readonly time?: number;
+};
 
 /** What a question is asked of. */
 export type Asked = {
@@ -46,6 +50,7 @@ const barAnswer = ({ timeline, offset }: Asked, time: number): Answer => {
   return {
     sentence: `Bar ${place.played}, beat ${beat}, ${inSection(timeline, place.played)}`,
     section: place.section,
+    time,
   };
 };
 
@@ -64,6 +69,7 @@ const timeAnswer = ({ timeline, offset }: Asked, text: string): Answer => {
   return {
     sentence: `${exactClock(time)}, ${inSection(timeline, bar.played)}`,
     section: timeline.passages[bar.passage]!.section,
+    time,
   };
 };
 

@@ -4,6 +4,7 @@
  */
 export { detailText } from './detailText';
 export { roadMapFrom } from './from';
+export * from './heardGroove';
 export * from './mend';
 export { namesIn } from './names';
 export * from './parse';

@@ -1,5 +1,6 @@
 import { Button, UnstyledButton } from '@mantine/core';
 import type { Remark } from '@/core/advice/judgement';
+import { usePractise } from '../practice/usePractise';
 import type { LiveRemarks } from '../useRemarks';
 import classes from './SongPanel.module.css';
 
@@ -16,7 +17,10 @@ export const Remarks = ({ remarks, mayEdit }: Props) => (
           <UnstyledButton className={classes.sentence} onClick={() => remarks.jump(remark)}>
             {remark.sentence}
           </UnstyledButton>
-          {mayEdit && <RemarkTools remark={remark} remarks={remarks} />}
+          <span className={classes.tools}>
+            <PractiseRemark remark={remark} />
+            {mayEdit && <RemarkTools remark={remark} remarks={remarks} />}
+          </span>
         </li>
       ))}
     </ul>
@@ -36,7 +40,7 @@ export const RemarkTools = ({
   readonly remark: Remark;
   readonly remarks: LiveRemarks;
 }) => (
-  <span className={classes.tools}>
+  <>
     {remark.fix && (
       <Button variant="subtle" size="compact-sm" title="M" onClick={() => remarks.fix(remark)}>
         {remark.fix.label}
@@ -45,5 +49,21 @@ export const RemarkTools = ({
     <Button variant="subtle" size="compact-sm" title="W" onClick={() => remarks.dismiss(remark)}>
       Dismiss
     </Button>
-  </span>
+  </>
 );
+
+/** The bar that a remark speaks of, to be practised with those around it. */
+const PractiseRemark = ({ remark: { bar } }: { readonly remark: Remark }) => {
+  const practise = usePractise();
+  return (
+    bar !== undefined && (
+      <Button
+        variant="subtle"
+        size="compact-sm"
+        onClick={() => practise({ bars: { first: bar, last: bar } })}
+      >
+        Practise
+      </Button>
+    )
+  );
+};

@@ -1,21 +1,34 @@
 'use client';
 
 import { Button, FileButton, Group, Stack, Text } from '@mantine/core';
-import { IconFolderOpen } from '@tabler/icons-react';
-import { type ClipboardEvent, type DragEvent, useCallback, useEffect, useState } from 'react';
+import { IconFolderOpen, IconHandFinger, IconVinyl } from '@tabler/icons-react';
+import {
+  type ClipboardEvent,
+  type DragEvent,
+  useCallback,
+  useEffect,
+  useRef,
+  useState,
+} from 'react';
 import { keptRecording, NoRecording } from '@/audio/recordings';
-import { type OpenRecording, openRecording } from './openRecording';
+import { useSong } from '../SongContext';
+import { type OpenRecording, openElsewhere, openRecording } from './openRecording';
 import classes from './Recording.module.css';
 
-type Props = {
+export type ClosedProps = {
   readonly song: string;
+  /** Where the demo has a recording of the song. */
+  readonly demo: string | undefined;
   readonly onRecording: (recording: OpenRecording) => void;
 };
 
 const LOOKING = 'Looking on this device.';
 
 /** No recording is open: one that is on this device is, and another can be. */
-export const Closed = ({ song, onRecording }: Props) => {
+export const Closed = ({ song, demo, onRecording }: ClosedProps) => {
+  const { map } = useSong();
+  const fingerprint = useRef(map.start.fingerprint);
+  fingerprint.current = map.start.fingerprint;
   const [state, setState] = useState<{ says: string; isBusy: boolean }>({
     says: LOOKING,
     isBusy: true,
@@ -24,7 +37,8 @@ export const Closed = ({ song, onRecording }: Props) => {
     async (file: File, isNew: boolean) => {
       setState({ says: `Opening ${file.name}.`, isBusy: true });
       try {
-        onRecording(await openRecording(song, file, isNew));
+        const known = { song, fingerprint: fingerprint.current };
+        onRecording(await openRecording(file, isNew, known));
       } catch (error) {
         const says = error instanceof NoRecording ? error.message : 'It cannot be opened.';
         setState({ says: `${file.name}: ${says}`, isBusy: false });
@@ -53,6 +67,16 @@ export const Closed = ({ song, onRecording }: Props) => {
   const paste = (event: ClipboardEvent) => {
     const file = event.clipboardData.files[0];
     if (file) void open(file, true);
+  };
+  const openDemo = async (from: string) => {
+    setState({ says: 'Fetching the recording of the demo.', isBusy: true });
+    try {
+      const answer = await fetch(from);
+      if (!answer.ok) throw new Error();
+      await open(new File([await answer.blob()], 'Recording of the demo.wav'), true);
+    } catch {
+      setState({ says: 'The recording of the demo cannot be fetched now.', isBusy: false });
+    }
   };
   return (
     <Stack
@@ -85,9 +109,38 @@ export const Closed = ({ song, onRecording }: Props) => {
         </FileButton>
         <Text className={classes.quiet}>or drop or paste it here</Text>
       </Group>
+      {demo && (
+        <Group>
+          <Button
+            variant="default"
+            disabled={state.isBusy}
+            leftSection={<IconVinyl size={16} aria-hidden="true" />}
+            onClick={() => void openDemo(demo)}
+          >
+            Take the recording of the demo
+          </Button>
+          <Text size="sm" className={classes.quiet}>
+            A made-up band plays the song, without a click.
+          </Text>
+        </Group>
+      )}
+      <Group>
+        <Button
+          variant="default"
+          disabled={state.isBusy}
+          leftSection={<IconHandFinger size={16} aria-hidden="true" />}
+          onClick={() => onRecording(openElsewhere())}
+        >
+          Tap along without one
+        </Button>
+        <Text size="sm" className={classes.quiet}>
+          The music plays somewhere else; a microphone can listen.
+        </Text>
+      </Group>
       <Text size="sm" className={classes.quiet}>
         It stays on this device and is never sent: it is somebody’s recording, and large. Everybody
-        in the band opens their own copy; marks and bars are shared.
+        in the band opens their own copy; marks and bars are shared, and another copy is lined up
+        with them by its sound.
       </Text>
       {state.says && <Text role={state.isBusy ? 'status' : 'alert'}>{state.says}</Text>}
     </Stack>

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Group, Table, Text } from '@mantine/core';
+import { Button, Group, NativeSelect, Table, Text } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import type { Problem } from '@/core/base/result';
 import { sentence } from '@/core/base/result';
@@ -13,7 +13,7 @@ import {
   type Marked,
 } from '@/core/listening';
 import { exactClock } from '@/core/music/time';
-import { type MarkedSection, setField, takeHeard } from '@/core/song/editing';
+import { type MarkedSection, setField, takeHeard, WITHIN } from '@/core/song/editing';
 import { newId } from '../../shared/newId';
 import { useSong } from '../SongContext';
 import classes from './Recording.module.css';
@@ -27,6 +27,7 @@ type Props = {
 export const Counted = ({ marked, beats }: Props) => {
   const { map, edit, mayEdit } = useSong();
   const [problem, setProblem] = useState<Problem>();
+  const [within, setWithin] = useState<number>(WITHIN);
   const counted = useMemo(() => countedBars(beats, marked), [beats, marked]);
   const heard = marked.flatMap((section) => {
     const count = counted.find(({ id }) => id === section.id);
@@ -44,6 +45,7 @@ export const Counted = ({ marked, beats }: Props) => {
             barTimes: barTimesIn(beats, section, bars),
           })),
           newId,
+          within,
         ),
         true,
       ),
@@ -98,8 +100,15 @@ export const Counted = ({ marked, beats }: Props) => {
           <Button size="xs" onClick={takeSure}>
             {sure.length === heard.length ? 'Take all bars and tempos' : 'Take what is sure'}
           </Button>
+          <NativeSelect
+            size="xs"
+            aria-label="How near to the recording"
+            data={NEARNESSES.map(({ value, label }) => ({ value: String(value), label }))}
+            value={String(within)}
+            onChange={({ currentTarget }) => setWithin(Number(currentTarget.value))}
+          />
           <Text size="sm" className={classes.quiet}>
-            One tempo for the song where it keeps every bar line within 30 ms of the recording, else
+            One tempo for the song where it keeps every bar line that near to the recording, else
             the fewest that do, in each section.
           </Text>
         </Group>
@@ -108,6 +117,13 @@ export const Counted = ({ marked, beats }: Props) => {
     </>
   );
 };
+
+/** How far (s) the bar lines of the map may be from those of the recording. */
+const NEARNESSES = [
+  { value: 0.06, label: 'within 60 ms: fewest tempos' },
+  { value: WITHIN, label: 'within 30 ms' },
+  { value: 0.005, label: 'within 5 ms: the beat of the recording' },
+] as const;
 
 const wordsOf = (section: MarkedSection, { bars, late, isSure, beat }: CountedBars): string => {
   const tempo = `${(60 / beat).toFixed(1)} beats a minute`;

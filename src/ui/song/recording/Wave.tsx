@@ -9,7 +9,7 @@ import {
   useEffect,
   useRef,
 } from 'react';
-import { extremesIn, type Waveform } from '@/core/listening';
+import { extremesIn, FRAMES, type Waveform } from '@/core/listening';
 import { clock } from '@/core/music/time';
 import { useControls } from '../../transport';
 import classes from './Recording.module.css';
@@ -26,6 +26,8 @@ type Props = {
   /** Left out where marks stay where they are. */
   readonly onMove?: ((id: string, time: number) => void) | undefined;
   readonly beats: readonly { readonly time: number; readonly isFirst: boolean }[];
+  /** How strongly something begins, frame by frame; left out until it is known. */
+  readonly strength: Float32Array | undefined;
   readonly perSecond: number;
   /** Where the recording begins in what is played, in seconds. */
   readonly start: number;
@@ -34,14 +36,21 @@ type Props = {
   readonly onPlace: (time: number, play: boolean) => void;
 };
 
-const HEIGHT = 170;
+const HEIGHT = 190;
 /** Rows of the drawing, from above: names of the map, sound, beats, marks. */
-const [TOP, BOTTOM, BEATS] = [20, 128, 134];
+const [TOP, BOTTOM, BEATS] = [20, 128, 156];
 /** Bars closer than this (pixels) are not drawn one by one. */
 const CLOSE = 6;
 const STEP = 1;
 /** A mark is taken hold of from so many pixels. */
 const GRASP = 6;
+
+/** The strongest onset (deviations) that is told from weaker ones, and how high it is drawn. */
+const STRONGEST = 6;
+const STRENGTH_HEIGHT = 22;
+/** Of so many frames in a pixel the mean is drawn, so many times as high. */
+const MANY = 8;
+const BUSY = 6;
 
 /** The recording, with the bars of the map, the beats that were heard and the marks on it. */
 export const Wave = (props: Props) => {
@@ -75,6 +84,9 @@ export const Wave = (props: Props) => {
         if (!line || !box) return;
         const time = heard ? heard.place - start : at;
         const x = time * perSecond;
+        const isSeen = x >= box.scrollLeft && x <= box.scrollLeft + box.clientWidth;
+        // Whoever picks a place elsewhere sees it here.
+        if (!heard && !isSeen) box.scrollLeft = x - box.clientWidth * 0.2;
         if (heard && (x < box.scrollLeft || x > box.scrollLeft + box.clientWidth * 0.9))
           box.scrollLeft = x - box.clientWidth * 0.2;
         line.style.transform = `translateX(${(x - box.scrollLeft).toFixed(1)}px)`;
@@ -166,27 +178,58 @@ const draw = (canvas: HTMLCanvasElement, left: number, props: Props) => {
     paper.fillRect(x, middle - high * height, 1, Math.max(1, (high - low) * height));
   }
 
+  if (props.strength) {
+    paper.fillStyle = colour('--level-2');
+    for (let x = 0; x < width; x++) {
+      const from = Math.floor(((left + x) / perSecond) * FRAMES);
+      const to = Math.max(from + 1, Math.floor(((left + x + 1) / perSecond) * FRAMES));
+      let [most, sum] = [0, 0];
+      for (let at = from; at < to; at++) {
+        most = Math.max(most, props.strength[at] ?? 0);
+        sum += props.strength[at] ?? 0;
+      }
+      // The strongest of few; of many how much goes on.
+      const strength = to - from < MANY ? most : (BUSY * sum) / (to - from);
+      const tall = (Math.min(strength, STRONGEST) / STRONGEST) * STRENGTH_HEIGHT;
+      if (tall >= 1) paper.fillRect(x, BEATS - 2 - tall, 1, tall);
+    }
+  }
+
   paper.fillStyle = colour('--strong-line');
   const apart = (props.bars[1] ?? 0) - (props.bars[0] ?? 0);
   if (apart * perSecond >= CLOSE)
     for (const bar of props.bars) if (isSeen(xOf(bar))) line(xOf(bar), TOP, BOTTOM);
+  /** Writes a name where the one before it leaves room. */
+  const names = (y: number) => {
+    let free = Number.NEGATIVE_INFINITY;
+    return (name: string, x: number) => {
+      if (x < free) return;
+      paper.fillText(name, x, y);
+      free = x + paper.measureText(name).width + 6;
+    };
+  };
   paper.fillStyle = colour('--ink');
+  const nameSection = names(14);
   for (const { time, name } of props.sections) {
     if (!isSeen(xOf(time))) continue;
     line(xOf(time), 2, BOTTOM);
-    paper.fillText(name, xOf(time) + 4, 14);
+    nameSection(name, xOf(time) + 4);
   }
 
   paper.fillStyle = colour('--quiet');
+  const gap = ((props.beats.at(-1)?.time ?? 0) - (props.beats[0]?.time ?? 0)) / props.beats.length;
+  const isClose = gap * perSecond < CLOSE / 2;
   for (const { time, isFirst } of props.beats)
-    if (isSeen(xOf(time))) line(xOf(time), BEATS, BEATS + (isFirst ? 14 : 6));
+    if ((isFirst || !isClose) && isSeen(xOf(time)))
+      line(xOf(time), BEATS, BEATS + (isFirst ? 14 : 6));
 
   paper.fillStyle = colour('--accent');
-  for (const { time, name } of props.marks) {
+  const nameMark = names(HEIGHT - 6);
+  for (const { time, name } of [...props.marks].sort((a, b) => a.time - b.time)) {
     const x = xOf(time);
     if (!isSeen(x)) continue;
     paper.fillRect(Math.round(x) - 1, TOP, 2, HEIGHT - TOP);
-    paper.fillText(name, x + 5, HEIGHT - 6);
+    nameMark(name, x + 5);
   }
 };
 

@@ -6,6 +6,7 @@ import type { ReactNode } from 'react';
 import { setFields } from '@/core/base/document';
 import { fail, ok, type Result } from '@/core/base/result';
 import { meterText } from '@/core/music/time';
+import type { Bars } from '@/core/practice/rounds';
 import {
   CUES,
   type Details,
@@ -25,8 +26,9 @@ import {
   TIMEKEEPERS,
   tempoText,
 } from '@/core/song/roadmap';
-import { type MeterAt, placeInSection, type Timeline } from '@/core/song/timeline';
+import { barsBetween, type MeterAt, placeInSection, type Timeline } from '@/core/song/timeline';
 import type { Edit } from '../../document';
+import { usePractise } from '../practice/usePractise';
 import { Again, Choice, type Form, PatternChoice, Place, Text, Words } from './MarkFields';
 import type { Mark } from './marks';
 import classes from './Ruler.module.css';
@@ -80,6 +82,8 @@ export const MarkEditor = ({
     unit: map.start.tempo.unit,
     patterns: map.patterns,
   };
+  const practise = usePractise();
+  const bars = barsOf(timeline, id);
   return (
     <fieldset className={classes.editor} disabled={!mayEdit} aria-label={mark.title}>
       {FIELDS[where]?.(form)}
@@ -92,6 +96,11 @@ export const MarkEditor = ({
         placeholder="every time"
       />
       <span className={classes.tools}>
+        {bars && (
+          <Button variant="subtle" size="compact-sm" onClick={() => practise({ bars })}>
+            Practise
+          </Button>
+        )}
         <Button
           variant="subtle"
           size="compact-sm"
@@ -104,6 +113,12 @@ export const MarkEditor = ({
       </span>
     </fieldset>
   );
+};
+
+/** The played bars that a mark first comes in; nothing for one that does not come. */
+const barsOf = (timeline: Timeline, id: string): Bars | undefined => {
+  const placed = timeline.details.find(({ detail }) => detail.id === id);
+  return placed && barsBetween(timeline, placed.startTicks, placed.endTicks);
 };
 
 const passesOf = (detail: Record<string, unknown>): string =>

@@ -34,10 +34,10 @@ export const useConducting = (
   const clock = useRef(agreement);
   clock.current = agreement;
   const send = useCallback(
-    async (anchors: readonly Anchor[], again: boolean) => {
-      const called = await call('PUT', `/api/sets/${set}/show`, { device, anchors });
+    async (anchors: readonly Anchor[], takes: boolean) => {
+      const called = await call('PUT', `/api/sets/${set}/show`, { device, anchors, takes });
       // What is told again soon needs no word where there is no network.
-      if (!called.ok && !(again && called.code === 'unavailable'))
+      if (!called.ok && (takes || called.code !== 'unavailable'))
         void tell({ words: called.sentence, wrong: true });
     },
     [set, device],
@@ -46,11 +46,13 @@ export const useConducting = (
     if (!conducts) return;
     let told = '';
     let at = 0;
-    const look = () => {
+    // One after the other, unless the network keeps one for long: of two under way the older might come last.
+    let isTelling = false;
+    const look = async () => {
       const agreed = clock.current;
       const now = performance.now();
       const seen = view();
-      if (!agreed) return;
+      if (!agreed || (isTelling && now - at < HEARTBEAT)) return;
       const anchors = seen
         ? anchorsOf(
             seen.plan,
@@ -63,12 +65,14 @@ export const useConducting = (
       if (plan === told && now - at < HEARTBEAT) return;
       told = plan;
       at = now;
-      void send(anchors, true);
+      isTelling = true;
+      await send(anchors, false);
+      isTelling = false;
     };
-    const timer = setInterval(look, LOOK);
+    const timer = setInterval(() => void look(), LOOK);
     return () => clearInterval(timer);
   }, [conducts, send, view]);
-  const take = useCallback(() => void send([], false), [send]);
+  const take = useCallback(() => void send([], true), [send]);
   return {
     conducts,
     other: conducts ? undefined : show,

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { packed } from '@/core/base/packed';
 import { besideSong, readSong } from '@/server/band';
+import { hasDemoRecording } from '@/server/demo/recordings';
 import { pageReader } from '@/server/http';
 import { SongPage } from '@/ui/song/SongPage';
 
@@ -41,6 +42,7 @@ const Page = async ({ params }: Props) => {
       arrangement={arrangementName}
       layout={layout}
       click={click}
+      isRecorded={hasDemoRecording(title)}
       others={arrangements.filter((other) => other.id !== id)}
     />
   );

@@ -23,6 +23,10 @@ test.each([
   ['A: 8\nB: 8, in 3/4', ['B is in 3/4.']],
   ['A: 8; bar 3 in 3/4', ['A: 3/4 from its bar 3 on.']],
   ['A: 8\nB: 8, tempo 120', ['B: the tempo is 120 from here on.']],
+  ['A: 8\nB: 8, tempo 101', ['B: the tempo is 101 from here on.']],
+  ['A: 8\nB: 8, tempo 100.6\nC: 8, tempo 101.2', ['C: the tempo is 101.2 from here on.']],
+  ['A: 8; bar 5 tempo 102', ['A, bar 5: the tempo is 102 from here on.']],
+  ['A: 8, tempo 100\nB: 8, tempo 140, x 2', ['B: the tempo is 140 from here on.']],
   ['A: 8\nB: 8, tempo > 80', ['B: the tempo goes to 80.']],
   ['A: 8; stop 3.3\nB: 8', ['Stop in A, bar 3, beat 3, for 2 beats.']],
   ['A: 8\nB: 8; stop 7.1 to 8.1\nC: 4', ['Stop in B, bar 7, for 1 bar; it is not over, C comes.']],
@@ -47,6 +51,7 @@ test.each([
   ['a song that is half-time throughout', 'A: 8, feel half-time\nB: 8, feel half-time'],
   ['its own meter said again', 'A: 8, in 4/4'],
   ['a fill that lands on a crash', 'A: 8; fill last.3\nB: 8'],
+  ['a tempo that drifts by less than a hundredth', 'A: 8\nB: 8, tempo 100.9; bar 3 tempo 99.1'],
   ['a song without any click', 'A: 8, no click'],
 ])('nothing is surprising about %s', (_, lines) => {
   expect(sentences(lines)).toEqual([]);

@@ -1,6 +1,7 @@
 import { plural } from '../../../base/words';
 import { type Meter, meterText } from '../../../music/time';
 import { detailsBySection, NO_DETAILS, type TempoChange } from '../../roadmap';
+import { tellsTempo } from '../tempos';
 import { type Look, type Surprise, together } from './surprise';
 
 /** Other meters, tempos and feels than the song begins with, and how it is counted in. */
@@ -35,12 +36,15 @@ const meters: Look = ({ map, sections }) => {
 
 const bare = ({ numerator, denominator }: Meter): string => `${numerator}/${denominator}`;
 
-const tempos: Look = ({ map, sections }) => {
+const tempos: Look = ({ map, timeline, sections }) => {
   const details = detailsBySection(map);
+  const tells = tellsTempo(map, timeline);
   return sections.flatMap(({ id, name, bar, tempo }) => [
-    ...(tempo ? [tempoSurprise(name, bar, tempo)] : []),
+    ...(tempo && tells(id, 1, tempo) ? [tempoSurprise(name, bar, tempo)] : []),
     ...(details.get(id) ?? NO_DETAILS).timeChanges.flatMap((one) =>
-      one.tempo ? [tempoSurprise(`${name}, bar ${one.bar}`, bar + one.bar - 1, one.tempo)] : [],
+      one.tempo && tells(id, one.bar, one.tempo)
+        ? [tempoSurprise(`${name}, bar ${one.bar}`, bar + one.bar - 1, one.tempo)]
+        : [],
     ),
   ]);
 };

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { deviceSchema, toldSchema } from '@/core/playing/show';
 import { readSet } from '@/server/band';
 import { documentParams, memberRoute } from '@/server/http';
-import { endShow, showOf, tellShow } from '@/server/show';
+import { endShow, showOf, takeShow, tellShow } from '@/server/show';
 
 /** The show of a set; null where none runs. */
 export const GET = memberRoute({ params: documentParams }, async ({ params, within }) =>
@@ -14,13 +14,18 @@ export const GET = memberRoute({ params: documentParams }, async ({ params, with
   }),
 );
 
-const body = toldSchema.extend({ device: deviceSchema });
+const body = toldSchema.extend({
+  device: deviceSchema,
+  /** Whether it takes the baton, too; else it has to have it. */
+  takes: z.boolean().default(false),
+});
 
 /** Conducts: tells where the show stands. */
 export const PUT = memberRoute({ params: documentParams, body }, async (call) => {
-  const { device, anchors } = call.body;
+  const { device, anchors, takes } = call.body;
+  const told = { set: call.params.id, device, told: { anchors } };
   await call.within((db) =>
-    tellShow(db, { member: call.member, set: call.params.id, device, told: { anchors } }),
+    takes ? takeShow(db, { ...told, member: call.member }) : tellShow(db, told),
   );
   return new Response(null, { status: 204 });
 });

@@ -1,0 +1,2 @@
+/** A made-up band that plays a song from its map, for demonstrations and tests. */
+export * from './band';
