@@ -46,7 +46,7 @@ const aCrowd = async (owner: string): Promise<Crowd> => {
   for (let count = 0; count < 100; count++) {
     const token = randomUUID();
     await client.query(
-      `WITH made AS (INSERT INTO member (name, passphrase_hash) VALUES ($1, '$argon2id$none') RETURNING id),
+      `WITH made AS (INSERT INTO member (name, shape, passphrase_hash) VALUES ($1, $1, '$argon2id$none') RETURNING id),
             joined AS (INSERT INTO membership (band, member, role)
                        SELECT band.id, made.id, 'drummer' FROM band, made WHERE slug = 'saltreach-nine')
        INSERT INTO session (token_hash, member, expires_at)

@@ -39,6 +39,12 @@ const members = (status: number): Row['expected'] => ({
   outsider: 404,
   nobody: 401,
 });
+const leaders = (status: number): Row['expected'] => ({
+  ...members(403),
+  leader: status,
+});
+/** Of the caller’s own account, whoever they are. */
+const anybodySignedIn = (status: number): Row['expected'] => ({ ...all(status), nobody: 401 });
 const editors = (status: number): Row['expected'] => ({
   ...members(status),
   player: 403,
@@ -51,6 +57,8 @@ let song: string;
 let songId = '';
 let event: string;
 let set = '';
+let player = '';
+const NO_TOKEN = 'n'.repeat(43);
 
 const ofSong = { params: () => ({ id: song }) };
 const ofBand = { params: () => ({ band: 'saltreach-nine' }) };
@@ -78,11 +86,76 @@ const MATRIX: Readonly<Record<string, Row>> = {
     expected: all(204),
   },
   'DELETE /session': { expected: all(204) },
+  'POST /session/confirm': {
+    body: () => ({ passphrase: DEMO_PASSPHRASE }),
+    expected: anybodySignedIn(204),
+  },
+  // A browser says from which site it asks, and only browsers have passkeys.
+  'POST /session/passkey/options': { expected: all(422) },
+  'POST /session/passkey': { body: () => ({ response: { id: 'none' } }), expected: all(422) },
+  // Without an invitation.
+  'POST /account': {
+    body: () => ({ name: 'Somebody New', passphrase: 'four words are enough' }),
+    expected: all(403),
+  },
+  'GET /account': { expected: anybodySignedIn(200) },
+  'PATCH /account': {
+    body: () => ({ leadersMayReset: false }),
+    expected: anybodySignedIn(204),
+  },
+  'DELETE /account/sessions': { expected: anybodySignedIn(204) },
+  'POST /account/codes': { expected: anybodySignedIn(201) },
+  'POST /account/passkeys/options': { expected: anybodySignedIn(422) },
+  'POST /account/passkeys': {
+    body: () => ({ name: 'A key', response: { id: 'none' } }),
+    expected: anybodySignedIn(422),
+  },
+  'DELETE /account/passkeys': { query: '?id=none', expected: anybodySignedIn(204) },
+  'POST /recovery': {
+    body: () => ({ link: NO_TOKEN, passphrase: 'four words are enough' }),
+    expected: all(409),
+  },
+  'POST /recovery/link': { body: () => ({ link: NO_TOKEN }), expected: all(409) },
+  'POST /invitations': { body: () => ({ invitation: NO_TOKEN }), expected: all(404) },
+  'POST /invitations/accept': {
+    body: () => ({ invitation: NO_TOKEN }),
+    expected: anybodySignedIn(404),
+  },
+  // Whoever founds one leads it, and could not go below; src/server/people/invitations.test.ts founds some.
+  'POST /bands': { body: () => ({ name: '' }), expected: anybodySignedIn(422) },
+  'PATCH /bands/[band]': {
+    ...ofBand,
+    body: () => ({ name: 'The Saltreach Nine' }),
+    expected: leaders(204),
+  },
+  'PATCH /bands/[band]/members/[member]': {
+    params: () => ({ band: 'saltreach-nine', member: player }),
+    body: () => ({ role: 'player' }),
+    expected: leaders(204),
+  },
+  'DELETE /bands/[band]/members/[member]': {
+    params: () => ({ band: 'saltreach-nine', member: randomUUID() }),
+    expected: leaders(404),
+  },
+  'POST /bands/[band]/members/[member]/reset': {
+    params: () => ({ band: 'saltreach-nine', member: player }),
+    expected: leaders(201),
+  },
+  'POST /bands/[band]/invitations': {
+    ...ofBand,
+    body: () => ({ role: 'player', uses: 1, days: 7 }),
+    expected: leaders(201),
+  },
+  'DELETE /bands/[band]/invitations': {
+    ...ofBand,
+    query: `?id=${randomUUID()}`,
+    expected: leaders(404),
+  },
   'PUT /kit': {
     body: () => ({ hand: 'left' }),
     expected: { ...all(204), nobody: 401 },
   },
-  'GET /bands/[band]/file': { ...ofBand, expected: members(200) },
+  'GET /bands/[band]/file': { ...ofBand, expected: { ...members(200), guest: 403 } },
   'POST /bands/[band]/file': {
     ...ofBand,
     body: () => ({ text: writeBandFile({ songs: [], events: [] }) }),
@@ -212,6 +285,10 @@ const MATRIX: Readonly<Record<string, Row>> = {
     }),
     expected: editors(201),
   },
+  // The last: those who may are gone then.
+  'DELETE /account': {
+    expected: { ...all(204), leader: 422, outsider: 422, nobody: 401 },
+  },
 };
 
 type Handler = (request: Request, context: { params: Promise<unknown> }) => Promise<Response>;
@@ -237,6 +314,7 @@ beforeAll(async () => {
   );
   songId = await db.value('SELECT song FROM arrangement WHERE id = $1', [song]);
   event = await db.value(`SELECT id FROM event WHERE title = 'Rehearsal for the quay'`);
+  player = await db.value(`SELECT id FROM member WHERE name = 'Tam Breck'`);
   set = await db.value('SELECT id FROM song_set WHERE event = $1', [event]);
 });
 afterAll(() => db.close());

@@ -12,6 +12,7 @@ export const PROBLEM_CODES = [
   'forbidden',
   'not-found',
   'signed-out',
+  'unconfirmed', // a dangerous step: who signed in has to show again that it is them
   'too-many',
   'unavailable',
 ] as const;

@@ -21,7 +21,7 @@ beforeAll(async () => {
   bands.other = await db.value(`SELECT id FROM band WHERE id <> $1`, [bands.own]);
   for (const role of ROLES) {
     const id = await db.value<string>(
-      `INSERT INTO member (name, passphrase_hash) VALUES ($1, '$argon2id$none') RETURNING id`,
+      `INSERT INTO member (name, shape, passphrase_hash) VALUES ($1, $1, '$argon2id$none') RETURNING id`,
       [`A ${role}`],
     );
     await db.value(
@@ -52,6 +52,12 @@ beforeAll(async () => {
       );
   for (const band of Object.values(bands)) {
     await db.value(
+      `INSERT INTO invitation (band, token_hash, role, uses, expires_at)
+       SELECT id, sha256(id::text::bytea), 'guest', 1, now() + interval '1 day' FROM band WHERE id = $1
+       RETURNING id`,
+      [band],
+    );
+    await db.value(
       `INSERT INTO change (document, band, revision, id, operations, author)
        SELECT id, band, 77777, gen_random_uuid(), '[]', $2 FROM document WHERE band = $1 LIMIT 1
        RETURNING id`,
@@ -76,6 +82,7 @@ const VERBS: readonly Verb[] = ['select', 'insert', 'update', 'delete'];
 /** Who may do something with rows of their own band; with those of another band nobody may. */
 const ALL: readonly Role[] = ROLES;
 const EDITORS: readonly Role[] = ['leader', 'drummer'];
+const LEADERS: readonly Role[] = ['leader'];
 const NOBODY: readonly Role[] = [];
 
 type Rights = Readonly<Record<Verb, readonly Role[]>>;
@@ -93,7 +100,7 @@ const statements = (table: string, columns: string, values: string, touch: strin
 
 const TABLES: Readonly<Record<string, { readonly rights: Rights; readonly sql: Statements }>> = {
   band: {
-    rights: { select: ALL, insert: NOBODY, update: NOBODY, delete: NOBODY },
+    rights: { select: ALL, insert: NOBODY, update: LEADERS, delete: NOBODY },
     sql: {
       select: 'SELECT 1 FROM band WHERE id = $1',
       insert: `INSERT INTO band (id, slug, name) VALUES ($1, 'forged', 'Forged')`,
@@ -102,8 +109,41 @@ const TABLES: Readonly<Record<string, { readonly rights: Rights; readonly sql: S
     },
   },
   membership: {
-    rights: { select: ALL, insert: NOBODY, update: NOBODY, delete: NOBODY },
-    sql: statements('membership', 'band, member, role', `$1, current_member(), 'leader'`, 'role'),
+    rights: { select: ALL, insert: NOBODY, update: LEADERS, delete: ALL },
+    sql: {
+      ...statements('membership', 'band, member, role', `$1, current_member(), 'leader'`, 'role'),
+      // Everybody leaves; who else is taken out, a test below says.
+      delete: 'DELETE FROM membership WHERE band = $1 AND member = current_member()',
+    },
+  },
+  invitation: {
+    rights: { select: LEADERS, insert: LEADERS, update: LEADERS, delete: NOBODY },
+    sql: {
+      ...statements(
+        'invitation',
+        'band, token_hash, role, uses, made_by, expires_at',
+        `$1, decode(repeat('ab', 32), 'hex'), 'guest', 1, current_member(), now() + interval '1 day'`,
+        'revoked_at',
+      ),
+      select: 'SELECT id FROM invitation WHERE band = $1',
+    },
+  },
+  removal: {
+    rights: { select: NOBODY, insert: NOBODY, update: NOBODY, delete: NOBODY },
+    sql: statements('removal', 'band, member', '$1, current_member()', 'at'),
+  },
+  audit: {
+    rights: { select: LEADERS, insert: NOBODY, update: NOBODY, delete: NOBODY },
+    sql: statements('audit', 'band, what', `$1, 'left'`, 'what'),
+  },
+  reset_link: {
+    rights: { select: NOBODY, insert: NOBODY, update: NOBODY, delete: NOBODY },
+    sql: statements(
+      'reset_link',
+      'band, member, token_hash',
+      `$1, current_member(), decode(repeat('ab', 32), 'hex')`,
+      'made_at',
+    ),
   },
   document: {
     rights: { select: ALL, insert: EDITORS, update: EDITORS, delete: NOBODY },
@@ -205,12 +245,26 @@ const TABLES: Readonly<Record<string, { readonly rights: Rights; readonly sql: S
 };
 
 /** Tables of members or of nobody: each has a test of its own below. */
-const OTHERS = ['member', 'session', 'device', 'attempt', 'speech', 'schemaversion'];
+const OTHERS = [
+  'member',
+  'session',
+  'device',
+  'attempt',
+  'speech',
+  'passkey',
+  'recovery_code',
+  'challenge',
+  'schemaversion',
+];
 
 const CODES_OF_REFUSAL = new Set(['42501']);
 
 /** How many rows a statement touches as a member; 0 where it is refused. All of it is taken back. */
-const touches = async (member: string | undefined, sql: string, values: readonly unknown[]) => {
+const touches = async (
+  member: string | undefined,
+  sql: string,
+  values: readonly unknown[] = [],
+) => {
   await client.query('BEGIN');
   try {
     if (member) await client.query(`SELECT set_config('ebrant.member', $1, true)`, [member]);
@@ -259,6 +313,77 @@ test.each(CASES)(
 const fail = (table: string): never => {
   throw new Error(`${table} is not in the matrix`);
 };
+
+test('leaders take others out of their band and no other band; nobody else does', async () => {
+  const out = 'DELETE FROM membership WHERE band = $1 AND member = $2';
+  const [leader, drummer, guest] = [
+    members.get('leader'),
+    members.get('drummer'),
+    members.get('guest'),
+  ];
+  expect(await touches(leader, out, [bands.own, guest])).toBe(1);
+  expect(await touches(drummer, out, [bands.own, guest])).toBe(0);
+  const elsewhere = await db.value('SELECT member FROM membership WHERE band = $1 LIMIT 1', [
+    bands.other,
+  ]);
+  expect(await touches(leader, out, [bands.other, elsewhere])).toBe(0);
+});
+
+test('a band’s last leader neither leaves nor steps down', async () => {
+  const leader = await db.value<string>(
+    `SELECT member FROM membership WHERE band = $1 AND role = 'leader'`,
+    [bands.other],
+  );
+  const step = `UPDATE membership SET role = 'drummer' WHERE band = $1 AND member = $2`;
+  expect(await touches(leader, step, [bands.other, leader])).toBe('a band has a leader');
+  const leave = 'DELETE FROM membership WHERE band = $1 AND member = $2';
+  expect(await touches(leader, leave, [bands.other, leader])).toBe('a band has a leader');
+});
+
+test('what is of one member’s account alone is seen, made and taken away by nobody else', async () => {
+  const [drummer, leader] = [members.get('drummer'), members.get('leader')];
+  const made = {
+    passkey: `INSERT INTO passkey (id, member, public_key, counter, name) VALUES (repeat('k', 20), $1, '', 0, 'A key')`,
+    recovery_code: `INSERT INTO recovery_code (member, code_hash) VALUES ($1, decode(repeat('ab', 32), 'hex'))`,
+    session: `INSERT INTO session (token_hash, member, expires_at)
+      VALUES (decode(repeat('ab', 32), 'hex'), $1, now() + interval '1 day')`,
+  };
+  for (const [table, sql] of Object.entries(made)) {
+    await db.value(sql, [drummer]);
+    const read = `SELECT member FROM ${table} WHERE member = $1`;
+    expect([table, await touches(drummer, read, [drummer])]).toEqual([table, 1]);
+    expect([table, await touches(leader, read, [drummer])]).toEqual([table, 0]);
+    expect([table, await touches(undefined, read, [drummer])]).toEqual([table, 0]);
+    const out = `DELETE FROM ${table} WHERE member = $1`;
+    expect([table, await touches(leader, out, [drummer])]).toEqual([table, 0]);
+    expect([table, await touches(drummer, out, [drummer])]).toEqual([table, 1]);
+    const forged = sql.replace("repeat('k', 20)", "repeat('f', 20)").replaceAll('ab', 'cd');
+    expect([table, await touches(leader, forged, [drummer])]).toEqual([table, 0]);
+  }
+  const keys = `SELECT public_key FROM passkey WHERE member = $1`;
+  expect(await touches(drummer, keys, [drummer])).toBe(0);
+  expect(await touches(drummer, 'SELECT code_hash FROM recovery_code')).toBe(0);
+  expect(await touches(drummer, 'SELECT token_hash FROM session')).toBe(0);
+});
+
+test('a deleted band is there for its leaders alone; an archived one is read and not changed', async () => {
+  const see = 'SELECT 1 FROM song WHERE band = $1';
+  const edit = 'UPDATE song SET title = title WHERE band = $1';
+  const [drummer, leader] = [members.get('drummer'), members.get('leader')];
+  try {
+    await db.value('UPDATE band SET archived_at = now() WHERE id = $1', [bands.own]);
+    expect(await touches(drummer, see, [bands.own])).toBeGreaterThan(0);
+    expect(await touches(leader, edit, [bands.own])).toBe(0);
+    await db.value('UPDATE band SET deleted_at = now() WHERE id = $1', [bands.own]);
+    expect(await touches(drummer, see, [bands.own])).toBe(0);
+    expect(await touches(leader, see, [bands.own])).toBeGreaterThan(0);
+    expect(await touches(leader, edit, [bands.own])).toBe(0);
+  } finally {
+    await db.value('UPDATE band SET archived_at = NULL, deleted_at = NULL WHERE id = $1', [
+      bands.own,
+    ]);
+  }
+});
 
 test('nobody conducts in somebody else’s name', async () => {
   const sql = 'UPDATE show SET conductor = $2 WHERE band = $1';
@@ -357,10 +482,11 @@ test('every function that runs as its owner pins its search path, with temporary
   expect(rows.filter(({ owner }) => owner)).toEqual([]);
 });
 
-test('a member is seen by those who share a band, and changed by none but themselves, in their kit alone', async () => {
+test('a member is seen by those who share a band, and changed by none but themselves', async () => {
   const guest = members.get('guest');
   const stranger = await db.value<string>(
-    `INSERT INTO member (name, passphrase_hash) VALUES ('A stranger', '$argon2id$none') RETURNING id`,
+    `INSERT INTO member (name, shape, passphrase_hash)
+     VALUES ('A stranger', 'a stranger', '$argon2id$none') RETURNING id`,
   );
   const see = 'SELECT 1 FROM member WHERE id = $1';
   expect(await touches(guest, see, [members.get('leader')])).toBe(1);
@@ -372,7 +498,6 @@ test('a member is seen by those who share a band, and changed by none but themse
   expect(await touches(members.get('leader'), kit, [guest])).toBe(0);
   for (const sql of [
     'SELECT passphrase_hash FROM member WHERE id = $1',
-    `UPDATE member SET name = 'Forged' WHERE id = $1`,
     `INSERT INTO member (id, name, passphrase_hash) VALUES ($1, 'F', '$argon2id$x')`,
     'DELETE FROM member WHERE id = $1',
   ])

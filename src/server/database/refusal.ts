@@ -42,6 +42,13 @@ export const asRefusal = (error: unknown): unknown => {
       message: 'Only drummers and leaders of the band may change this.',
     });
   }
+  if (constraint === 'band_has_a_leader') {
+    return because({
+      code: 'invalid',
+      place: '',
+      message: 'A band always has a leader. Make somebody else a leader first.',
+    });
+  }
   if (constraint === 'set_item_of_the_band') {
     return because({
       code: 'invalid',

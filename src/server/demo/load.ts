@@ -8,6 +8,7 @@ import { blankSet, type Gap, type SetItem, type SongSet, STRAIGHT_ON } from '@/c
 import { bandLibrary, createArrangement, createEvent, createSet, createSong } from '../band';
 import type { Queries } from '../database';
 import { hashPassphrase } from '../people';
+import { shapeOf } from '../people/names';
 import { DEMO_MEMBERS, DEMO_PASSPHRASE, LOFT_STREET, SALTREACH } from './people';
 import { threeWeeks } from './practice';
 import { type DemoSong, LOFT_STREET_SONGS, SALTREACH_SONGS } from './songs';
@@ -44,8 +45,8 @@ const insertMembers = async (db: Queries, bands: ReadonlyMap<string, string>) =>
   for (const { name, roles } of DEMO_MEMBERS) {
     const { id } = await db.one(
       withId,
-      'INSERT INTO member (name, passphrase_hash) VALUES ($1, $2) RETURNING id',
-      [name, await hashPassphrase(DEMO_PASSPHRASE)],
+      'INSERT INTO member (name, shape, passphrase_hash) VALUES ($1, $2, $3) RETURNING id',
+      [name, shapeOf(name), await hashPassphrase(DEMO_PASSPHRASE)],
     );
     for (const [slug, role] of roles) {
       await db.run('INSERT INTO membership (band, member, role) VALUES ($1, $2, $3)', [

@@ -278,7 +278,7 @@ test('a follower hears of songs, and of the end of the session or membership, an
   const odile = await following('Odile Marsh', 'bb'.repeat(32));
   await db.value(`UPDATE song SET title = title WHERE band = $1 RETURNING id`, [tam.band]);
   await until(() => tam.told.some(({ kind }) => kind === 'songs'));
-  await db.value('SELECT open_session($1, $2, 1)', [Buffer.alloc(32, 0xaa), tam.member]);
+  await db.value(`SELECT open_session($1, $2, '')`, [Buffer.alloc(32, 0xaa), tam.member]);
   await db.value('SELECT close_session($1)', [Buffer.alloc(32, 0xaa)]);
   await until(() => tam.told.some(({ kind }) => kind === 'over'));
   expect(odile.told.some(({ kind }) => kind === 'over')).toBe(false);

@@ -20,6 +20,7 @@ const newsSchema = z.discriminatedUnion('kind', [
   }),
   z.object({ kind: z.literal('songs'), band: z.string() }),
   z.object({ kind: z.literal('show'), band: z.string(), set: z.string() }),
+  z.object({ kind: z.literal('band'), band: z.string() }),
   z.object({ kind: z.literal('membership'), band: z.string(), member: z.string() }),
   z.object({ kind: z.literal('session'), session: z.string() }),
 ]);
@@ -176,6 +177,8 @@ const spread = async (payload: string) => {
   const those = bands.get(news.band);
   if (!those) return;
   if (news.kind === 'songs') return tellAll(those, { kind: 'songs' });
+  // Archived or deleted: whoever may still read it comes back.
+  if (news.kind === 'band') return tellAll([...those], OVER);
   if (news.kind === 'membership')
     return tellAll(
       [...those].filter(({ member }) => member === news.member),

@@ -4,7 +4,7 @@ import { notFound, redirect } from 'next/navigation';
 import { cache } from 'react';
 import * as z from 'zod';
 import { asMember, connections, type Queries, Refusal } from '../database';
-import { type Band, type PageHead, pageHead, type SignedIn } from '../people';
+import { type Band, type PageHead, pageHead } from '../people';
 import { COOKIE } from './cookie';
 
 /** Who looks at a page, if they are signed in; asked once for all parts of it. */
@@ -17,7 +17,7 @@ export const visitor = cache(
  * for what is not theirs.
  */
 export const forPage = async <T>(
-  work: (db: Queries, visitor: SignedIn) => Promise<T>,
+  work: (db: Queries, visitor: PageHead) => Promise<T>,
 ): Promise<T> => {
   const who = await visitor();
   if (!who) redirect('/');
@@ -62,7 +62,7 @@ export const pageReader = <T>(
   work: (
     db: Queries,
     id: string,
-    visitor: SignedIn,
+    visitor: PageHead,
   ) => Promise<readonly [own: Pick<Band, 'slug'>, shown: T]>,
 ) =>
   cache(async (slug: string, id: string): Promise<T> => {

@@ -1,18 +1,11 @@
 import 'server-only';
+import Bowser from 'bowser';
 import type { z } from 'zod';
 import type { ProblemCode } from '@/core/base/result';
-import {
-  asMember,
-  asNobody,
-  COME_BACK_AFTER,
-  type MemberId,
-  Refusal,
-  refuse,
-  type Within,
-} from '../database';
-import { type SignedIn, signedIn } from '../people';
+import { asMember, asNobody, COME_BACK_AFTER, Refusal, refuse, type Within } from '../database';
+import { type Place, type SignedIn, type Site, signedIn } from '../people';
 import { readBody } from './body';
-import { sessionToken } from './cookie';
+import { deviceToken, sessionToken } from './cookie';
 
 /** What each kind of problem is called in HTTP. */
 export const STATUS: Readonly<Record<ProblemCode, number>> = {
@@ -24,6 +17,7 @@ export const STATUS: Readonly<Record<ProblemCode, number>> = {
   forbidden: 403,
   'not-found': 404,
   'signed-out': 401,
+  unconfirmed: 403,
   'too-many': 429,
   unavailable: 503,
 };
@@ -44,6 +38,8 @@ type Shapes<Params, Query, Body> = {
   readonly body?: z.ZodType<Body>;
   /** The most bytes that the body may have, where it is more than usual. */
   readonly most?: number;
+  /** A dangerous step: only for whoever has shown in the last ten minutes who they are. */
+  readonly confirmed?: true;
 };
 
 type Handler = (request: Request, context: { params: Promise<unknown> }) => Promise<Response>;
@@ -54,12 +50,14 @@ type Handler = (request: Request, context: { params: Promise<unknown> }) => Prom
  */
 export const memberRoute = <Params, Query, Body>(
   shapes: Shapes<Params, Query, Body>,
-  handle: (call: Call<Params, Query, Body> & { member: MemberId }) => Promise<Response>,
+  handle: (call: Call<Params, Query, Body> & SignedIn) => Promise<Response>,
 ): Handler =>
   answering(async (request, context) => {
-    const { member } = await caller(request);
+    const who = await caller(request);
+    if (shapes.confirmed && !who.confirmed)
+      refuse('unconfirmed', '', 'First show that it is you: type your passphrase again.');
     const call = await checked(request, context, shapes);
-    return handle({ ...call, member, within: (work) => asMember(member, work) });
+    return handle({ ...call, ...who, within: (work) => asMember(who.member, work) });
   });
 
 /** A route for anybody: signing in, health. */
@@ -128,6 +126,27 @@ const caller = async (request: Request): Promise<SignedIn> => {
  */
 export const sourceOf = (request: Request): string =>
   request.headers.get('x-forwarded-for')?.split(',').at(-1)?.trim() ?? '';
+
+/** Where a request to sign in comes from. */
+export const placeOf = (request: Request): Place => {
+  const { browser, os } = Bowser.parse(request.headers.get('user-agent') || 'unknown');
+  return {
+    source: sourceOf(request),
+    device: deviceToken(request),
+    browser: [browser.name, os.name].filter(Boolean).join(' on '),
+  };
+};
+
+/**
+ * The site that a browser shows us as: what a passkey is made for. The origin was compared with the
+ * host that was asked before.
+ */
+export const siteOf = (request: Request): Site => {
+  const origin = request.headers.get('origin');
+  return origin && URL.canParse(origin)
+    ? { origin, host: new URL(origin).hostname }
+    : refuse('invalid', 'Request', 'A browser says from which site it asks.');
+};
 
 /** Besides the cookie's SameSite: a page of another site may not make a member's browser write. */
 const refuseOtherSites = (request: Request) => {

@@ -11,6 +11,19 @@ export const bandParams = z.object({ band: z.string().max(60) });
 export const arrangementBody = z.object({ name: nameSchema('An arrangement') });
 export const titleBody = z.object({ title: nameSchema('A song') });
 
+/** What a link ends with. */
+export const tokenSchema = z
+  .string('A link ends with a long word of letters and digits.')
+  .regex(/^[\w-]{20,100}$/, 'Some of the link is missing. Copy the whole of it.');
+
+export const memberNameSchema = nameSchema('A member');
+/** How long it is, and whether it is common, src/server/people/passphrase.ts says. */
+export const passphraseSchema = z
+  .string('Type a passphrase.')
+  .min(1, 'Type a passphrase.')
+  .max(1000, 'A passphrase has at most 128 characters.');
+export const memberParams = bandParams.extend({ member: z.uuid('An id is a UUID.') });
+
 /** Whether something is archived, or deleted. */
 export const removedBody = {
   archived: z.boolean('It is archived or not.'),

@@ -52,7 +52,7 @@ export const attempted = async (
     succeeded: async () => {
       for (const [limit, key] of keys)
         await limiter(limit, LIMITS[limit].points, REMEMBERED).reward(key);
-      await once((db) => db.run('SELECT forget_attempts()'));
+      await once((db) => db.run('SELECT forget_attempts(), purge_bands()'));
     },
   };
 };
@@ -63,6 +63,27 @@ const slowed = async (limit: LimitName, key: string) => {
   if (wait === undefined) return;
   const seconds = Math.max(1, Math.ceil(wait / 1000));
   refuse('too-many', 'Sign in', `Too many attempts. Try again in ${seconds} seconds.`);
+};
+
+/** What is done seldom, and could be done far too often: so many times in so many seconds. */
+const SELDOM = {
+  'make-account': { points: 20, duration: 3600 },
+  'look-at-link': { points: 120, duration: 600 },
+  'found-band': { points: 10, duration: 3600 },
+  invite: { points: 60, duration: 3600 },
+} as const;
+
+/**
+ * Counts something that is done seldom, by whoever does it: a member, or an address.
+ *
+ * @throws Refusal `too-many`
+ */
+export const counted = async (what: keyof typeof SELDOM, who: string): Promise<void> => {
+  const { points, duration } = SELDOM[what];
+  const wait = await taken(limiter(what, points, duration), hashed(who));
+  if (wait === undefined) return;
+  const minutes = Math.max(1, Math.ceil(wait / 60_000));
+  refuse('too-many', '', `This was done very often. Try again in ${minutes} min.`);
 };
 
 /** Takes a point; answers how long there will be none (ms) where there is none left. */

@@ -1,4 +1,9 @@
-/** Members, their sessions, their bands and roles. */
+/** Members, their accounts and sessions, their bands and roles, and how they come into them. */
+export * from './accounts';
 export * from './bands';
+export * from './invitations';
 export * from './kit';
+export * from './passkeys';
+export * from './passphrase';
+export * from './recovery';
 export * from './sessions';

@@ -1,12 +1,5 @@
 import * as z from 'zod';
-import {
-  deviceToken,
-  noSessionCookie,
-  publicRoute,
-  sessionCookies,
-  sessionToken,
-  sourceOf,
-} from '@/server/http';
+import { noSessionCookie, placeOf, publicRoute, sessionCookies, sessionToken } from '@/server/http';
 import { signIn, signOut } from '@/server/people';
 
 const credentials = z.object({
@@ -21,10 +14,11 @@ const credentials = z.object({
     .max(1000, 'A passphrase has at most 1000 characters.'),
 });
 
-/** Signing in. */
+/** Signing in. A session that was open in this browser before is over. */
 export const POST = publicRoute({ body: credentials }, async ({ request, body }) => {
-  const place = { source: sourceOf(request), device: deviceToken(request) };
-  const opened = await signIn(body.name, body.passphrase, place);
+  const opened = await signIn(body.name, body.passphrase, placeOf(request));
+  const before = sessionToken(request);
+  if (before) await signOut(before);
   return new Response(null, { status: 204, headers: sessionCookies(request, opened) });
 });
 

@@ -1,18 +1,21 @@
 import * as z from 'zod';
 import { writeBandFile } from '@/core/files/sheet';
 import { bandFile, restoreInto } from '@/server/band';
-import { Refusal } from '@/server/database';
+import { Refusal, refuse } from '@/server/database';
 import { readBandFileAside } from '@/server/files/thread';
 import { bandParams, bytesOf, fileResponse, memberRoute, readBody } from '@/server/http';
-import { bandBySlug, editableBand } from '@/server/people';
+import { auditFile, bandBySlug, editableBand } from '@/server/people';
 
 const MOST_BYTES = 20 << 20;
 const body = z.object({ text: z.string('Send the text of the file.') });
 
-/** A whole band as a file: songs, gigs, sets, library. */
+/** A whole band as a file: songs, gigs, sets, library. Leaders read who took it along. */
 export const GET = memberRoute({ params: bandParams }, ({ params, within }) =>
   within(async (db) => {
-    const { id, name } = await bandBySlug(db, params.band);
+    const { id, name, role } = await bandBySlug(db, params.band);
+    if (role === 'guest')
+      refuse('forbidden', '', 'Guests may not take all of a band along. Ask one of its members.');
+    await auditFile(db, id, 'taken along');
     const text = writeBandFile(await bandFile(db, id));
     return fileResponse({
       ...bytesOf(text),
@@ -34,6 +37,7 @@ export const POST = memberRoute(
     await within(async (db) => {
       const band = await editableBand(db, params.band);
       await restoreInto(db, member, band.id, read.value);
+      await auditFile(db, band.id, 'put in');
     });
     return new Response(null, { status: 204 });
   },
