@@ -3,6 +3,9 @@ import type { Page } from '@playwright/test';
 /** A page's address in the demo, for each page file. A new page without a row fails the test. */
 export const PAGES: Record<string, (page: Page) => Promise<string>> = {
   'page.tsx': async () => '/',
+  'account/page.tsx': async () => '/account',
+  'join/page.tsx': async () => '/join',
+  'recover/page.tsx': async () => '/recover',
   '[band]/sets/page.tsx': async () => '/saltreach-nine/sets',
   '[band]/songs/page.tsx': async () => '/saltreach-nine/songs',
   '[band]/sets/[id]/page.tsx': async (page) => hrefOf(page, '/saltreach-nine/sets', /First set/),
@@ -16,6 +19,7 @@ export const PAGES: Record<string, (page: Page) => Promise<string>> = {
     hrefOf(page, '/saltreach-nine/songs', /Slack Water/),
   '[band]/kit/page.tsx': async () => '/saltreach-nine/kit',
   '[band]/guide/page.tsx': async () => '/saltreach-nine/guide',
+  '[band]/people/page.tsx': async () => '/saltreach-nine/people',
   '[band]/practise/page.tsx': async () => '/saltreach-nine/practise',
   '[band]/click/page.tsx': async () => '/saltreach-nine/click',
   '[band]/songs/[id]/kit/page.tsx': async (page) =>

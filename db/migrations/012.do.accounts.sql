@@ -271,6 +271,16 @@ GRANT SELECT ON audit TO ebrant_app;
 CREATE POLICY leaders_read ON audit FOR SELECT TO ebrant_app
   USING (band = ANY ((SELECT bands_to_lead())::uuid[]));
 
+-- Who is named in what was done in a band: also who has left it since, but nobody who has gone for good.
+CREATE FUNCTION names_in(asked uuid) RETURNS TABLE (id uuid, name text)
+LANGUAGE sql STABLE SECURITY DEFINER SET search_path = pg_catalog, public, pg_temp AS $$
+  SELECT member.id, member.name FROM member
+  WHERE asked = ANY (bands_to_read()) AND member.id IN (
+    SELECT author FROM change WHERE band = asked
+    UNION SELECT actor FROM audit WHERE band = asked AND asked = ANY (bands_to_lead())
+    UNION SELECT subject FROM audit WHERE band = asked AND asked = ANY (bands_to_lead()))
+$$;
+
 -- A file that a member took along or put in: the application says so, in that member's own name.
 CREATE FUNCTION audit_file(asked uuid, done text) RETURNS void
 LANGUAGE sql SECURITY DEFINER SET search_path = pg_catalog, public, pg_temp AS $$
@@ -505,13 +515,14 @@ BEGIN
     EXECUTE format('ALTER TABLE %I FORCE ROW LEVEL SECURITY', name);
     EXECUTE format('CREATE POLICY for_functions ON %I TO %I USING (true) WITH CHECK (true)', name, current_user);
   END LOOP;
+  EXECUTE format('CREATE POLICY for_functions ON change FOR SELECT TO %I USING (true)', current_user);
   EXECUTE format('CREATE POLICY locked_by_functions ON band FOR UPDATE TO %I USING (true) WITH CHECK (is_upkeep())', current_user);
 END $$;
 
 REVOKE EXECUTE ON ALL FUNCTIONS IN SCHEMA public FROM PUBLIC;
 GRANT EXECUTE ON FUNCTION bands_to_lead(), is_open(session), open_session(bytea, uuid, text), session_of(bytea),
   page_head(bytea), close_session(bytea), confirm_session(bytea), found_band(text, text), slug_is_taken(text),
-  invitation_of(bytea), accept_invitation(bytea), audit_file(uuid, text), make_account(text, text, text),
+  invitation_of(bytea), accept_invitation(bytea), audit_file(uuid, text), names_in(uuid), make_account(text, text, text),
   recover_by_code(text, bytea, text), reset_link_of(bytea), recover_by_link(bytea, text),
   make_reset_link(bytea, uuid, uuid), passkey_of(text), passkey_is_used(text, bigint), delete_account(),
   purge_bands() TO ebrant_app;

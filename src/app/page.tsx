@@ -1,6 +1,7 @@
 import { redirect } from 'next/navigation';
 import { DEMO_MEMBERS, DEMO_PASSPHRASE } from '@/server/demo/people';
 import { visitor } from '@/server/http';
+import { signUpIsOpen } from '@/server/people';
 import { SignIn } from '@/ui/people/SignIn';
 
 export const dynamic = 'force-dynamic';
@@ -15,6 +16,7 @@ const FirstPage = async () => {
   return (
     <SignIn
       withoutBand={who?.name}
+      open={signUpIsOpen()}
       demo={demo ? { passphrase: DEMO_PASSPHRASE, members: demoMembers() } : undefined}
     />
   );

@@ -2,7 +2,7 @@ import 'server-only';
 import { randomUUID } from 'node:crypto';
 import * as z from 'zod';
 import { packed } from '@/core/base/packed';
-import { clickSettingsSingle } from '@/core/music/click';
+import { clickSettingsSchema, NO_OVERRIDES } from '@/core/music/click';
 import { layoutSchema, USUAL_LAYOUT } from '@/core/music/kit';
 import { blankRoadMap, LONGEST_NAME, type RoadMap, roadMapKind } from '@/core/song/roadmap';
 import { type Queries, refuse } from '../database';
@@ -94,7 +94,8 @@ export const readSong = async (db: Queries, arrangement: string): Promise<SongEn
 
 const besideRow = z.object({
   arrangements: z.array(z.object({ id: z.string(), name: z.string() })),
-  click: clickSettingsSingle,
+  // A band that has said nothing of its click has none in its library yet.
+  click: clickSettingsSchema.nullable().transform((click) => click ?? NO_OVERRIDES),
   kit: layoutSchema.nullable(),
 });
 

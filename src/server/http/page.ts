@@ -4,13 +4,17 @@ import { notFound, redirect } from 'next/navigation';
 import { cache } from 'react';
 import * as z from 'zod';
 import { asMember, connections, type Queries, Refusal } from '../database';
-import { type Band, type PageHead, pageHead } from '../people';
+import { type Band, type PageHead, pageHead, signedIn } from '../people';
 import { COOKIE } from './cookie';
 
 /** Who looks at a page, if they are signed in; asked once for all parts of it. */
 export const visitor = cache(
   async (): Promise<PageHead | undefined> => pageHead((await cookies()).get(COOKIE)?.value),
 );
+
+/** Which of their sessions the page is asked in. */
+export const sessionHere = async (): Promise<string | undefined> =>
+  (await signedIn((await cookies()).get(COOKIE)?.value))?.session;
 
 /**
  * Reads what a page shows, as the member who looks at it; the first page when signed out, “not found”

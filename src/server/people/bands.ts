@@ -194,9 +194,10 @@ const auditRow = z.object({
 export const auditOf = (db: Queries, band: string) =>
   db.many(
     auditRow,
-    `SELECT audit.id::text, at, actor.name AS actor, what, subject.name AS subject, detail
-     FROM audit LEFT JOIN member AS actor ON actor.id = audit.actor
-                LEFT JOIN member AS subject ON subject.id = audit.subject
+    `WITH named AS MATERIALIZED (SELECT id, name FROM names_in($1))
+     SELECT audit.id::text, at, actor.name AS actor, what, subject.name AS subject, detail
+     FROM audit LEFT JOIN named AS actor ON actor.id = audit.actor
+                LEFT JOIN named AS subject ON subject.id = audit.subject
      WHERE band = $1 ORDER BY audit.id DESC LIMIT 500`,
     [band],
   );

@@ -43,17 +43,18 @@ export const DocumentsProvider = ({ band, member, children }: Props) => {
     let alive: ReadonlySet<string> | undefined;
     const opened = openDocuments(member, page.name, () => alive);
     setDocuments(opened);
+    const hear = (news: BandNews) => {
+      opened.hear(news);
+      for (const listener of listeners) listener(news);
+    };
     const stream = followNews({
       open: (after) =>
         new EventSource(
           `/api/bands/${band}/news${after ? `?after=${encodeURIComponent(after)}` : ''}`,
         ),
-      onNews: (news) => {
-        opened.hear(news);
-        for (const listener of listeners) listener(news);
-      },
+      onNews: hear,
       onLiveness: opened.setLiveness,
-      onSilence: () => void askRevisions(band, opened.hear),
+      onSilence: () => void askRevisions(band, hear),
       random: Math.random,
     });
     void page.others.then((others) => {
@@ -92,6 +93,7 @@ const askRevisions = async (band: string, hear: (news: BandNews) => void) => {
     const response = await fetch(`/api/bands/${band}/revisions`, {
       signal: AbortSignal.timeout(10_000),
     });
+    if (response.status === 401 || response.status === 404) hear({ kind: 'over' });
     const { revisions } = revisionsBody.parse(await response.json());
     for (const [document, revision] of Object.entries(revisions))
       hear({ kind: 'document', document, revision });

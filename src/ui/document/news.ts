@@ -15,6 +15,8 @@ export type BandNews =
   | { readonly kind: 'songs' }
   /** Where the show of a set stands; null where none runs. */
   | { readonly kind: 'show'; readonly set: string; readonly show: unknown }
+  /** What let the page read may be over: the session, the membership, or the role in it. */
+  | { readonly kind: 'over' }
   /** The stream is live again: what has no revision may have been missed. */
   | { readonly kind: 'live' };
 
@@ -124,6 +126,7 @@ export const followNews = (
       const read = showNewsSchema.safeParse(data);
       if (read.success) onNews({ kind: 'show', set: read.data.set, show: read.data.show });
     });
+    on('over', () => onNews({ kind: 'over' }));
     on('beat', () => undefined);
     opened.addEventListener('error', () => {
       if (source === opened) lost();

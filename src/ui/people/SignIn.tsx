@@ -1,89 +1,142 @@
 'use client';
 
-import { Button, PasswordInput, TextInput, UnstyledButton } from '@mantine/core';
+import { Anchor, Button, Text, TextInput, UnstyledButton } from '@mantine/core';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import { call } from '../shared/call';
+import { FrontDoor } from './FrontDoor';
+import { NewAccount } from './NewAccount';
 import classes from './SignIn.module.css';
+import { SignInForm } from './SignInForm';
 
 type DemoMember = { readonly name: string; readonly about: string; readonly role: string };
 
 type Props = {
   /** Who is signed in without being in any band. */
   readonly withoutBand: string | undefined;
+  /** Whether anybody may make an account. */
+  readonly open: boolean;
   readonly demo:
     | { readonly passphrase: string; readonly members: readonly DemoMember[] }
     | undefined;
 };
 
 /** The first page: what this is, signing in, and in the demo the people one can be. */
-export const SignIn = ({ withoutBand, demo }: Props) => {
+export const SignIn = ({ withoutBand, open, demo }: Props) => {
+  const router = useRouter();
+  const [isNew, setNew] = useState(false);
+  return (
+    <FrontDoor>
+      <div className={classes.ways}>
+        <section aria-labelledby="sign-in" className={classes.form}>
+          {withoutBand ? (
+            <WithoutBand name={withoutBand} />
+          ) : (
+            <>
+              <h2 id="sign-in">{isNew ? 'Make an account' : 'Sign in'}</h2>
+              {isNew ? (
+                <NewAccount onMade={router.refresh} />
+              ) : (
+                <SignInForm onIn={router.refresh} />
+              )}
+              {open ? (
+                <Button variant="subtle" onClick={() => setNew(!isNew)}>
+                  {isNew ? 'I have an account' : 'Make an account'}
+                </Button>
+              ) : (
+                <Text size="sm" c="var(--quiet)">
+                  New here? A leader of your band can send you an invitation.
+                </Text>
+              )}
+              <Anchor component={Link} href="/recover" size="sm">
+                I cannot sign in
+              </Anchor>
+            </>
+          )}
+        </section>
+        {demo && <Demo {...demo} onIn={router.refresh} />}
+      </div>
+    </FrontDoor>
+  );
+};
+
+const WithoutBand = ({ name }: { readonly name: string }) => {
   const router = useRouter();
   const [problem, setProblem] = useState<string>();
-  const [busy, setBusy] = useState(false);
-  const enter = async (name: string, passphrase: string) => {
-    setBusy(true);
-    const called = await call('POST', '/api/session', { name, passphrase });
-    setBusy(false);
+  const found = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const called = await call('POST', '/api/bands', {
+      name: String(new FormData(event.currentTarget).get('band')),
+    });
     if (called.ok) router.refresh();
     else setProblem(called.sentence);
   };
-  const submit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const fields = new FormData(event.currentTarget);
-    void enter(String(fields.get('name')), String(fields.get('passphrase')));
+  const leave = async () => {
+    await call('DELETE', '/api/session');
+    router.refresh();
   };
   return (
-    <main className={classes.page}>
-      <header>
-        <h1 className={classes.mark}>Ebrant</h1>
-        <p className={classes.lead}>
-          Drum road maps for a band’s sets: sections, bars, tempos and feels in, exact bar numbers,
-          times and a click out.
+    <>
+      <h2 id="sign-in">{name}, you are in no band yet</h2>
+      <Text>Found one, or open the invitation that somebody has sent you.</Text>
+      <form onSubmit={found} className={classes.form} aria-label="Found a band">
+        <TextInput
+          size="sm"
+          name="band"
+          label="The band’s name"
+          required
+          maxLength={120}
+          error={problem}
+        />
+        <Button variant="filled" type="submit">
+          Found a band
+        </Button>
+      </form>
+      <Anchor component={Link} href="/account" size="sm">
+        Account
+      </Anchor>
+      <Button variant="subtle" onClick={leave}>
+        Sign out
+      </Button>
+    </>
+  );
+};
+
+type DemoProps = NonNullable<Props['demo']> & { readonly onIn: () => void };
+
+const Demo = ({ passphrase, members, onIn }: DemoProps) => {
+  const [problem, setProblem] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const enter = async (name: string) => {
+    setBusy(true);
+    const called = await call('POST', '/api/session', { name, passphrase });
+    setBusy(false);
+    if (called.ok) onIn();
+    else setProblem(called.sentence);
+  };
+  return (
+    <section aria-labelledby="demo" className={classes.demo}>
+      <h2 id="demo">Try the demo</h2>
+      <p>
+        Two invented bands. Come in as one of these people; all use the passphrase “{passphrase}”.
+      </p>
+      {problem && (
+        <p role="alert" className={classes.problem}>
+          {problem}
         </p>
-      </header>
-      <div className={classes.ways}>
-        <form onSubmit={submit} className={classes.form}>
-          <h2>Sign in</h2>
-          {withoutBand && <p>{withoutBand} is signed in, but in no band yet.</p>}
-          <TextInput name="name" label="Name" autoComplete="username" required maxLength={120} />
-          <PasswordInput
-            name="passphrase"
-            label="Passphrase"
-            autoComplete="current-password"
-            required
-            maxLength={1000}
-          />
-          {problem && (
-            <p role="alert" className={classes.problem}>
-              {problem}
-            </p>
-          )}
-          <Button variant="filled" type="submit" disabled={busy}>
-            Sign in
-          </Button>
-        </form>
-        {demo && (
-          <section aria-labelledby="demo" className={classes.demo}>
-            <h2 id="demo">Try the demo</h2>
-            <p>
-              Two invented bands. Come in as one of these people; all use the passphrase “
-              {demo.passphrase}”.
-            </p>
-            <ul>
-              {demo.members.map(({ name, about, role }) => (
-                <li key={name}>
-                  <UnstyledButton disabled={busy} onClick={() => enter(name, demo.passphrase)}>
-                    <strong>{name}</strong>
-                    <span>{about}</span>
-                    <em>{role}</em>
-                  </UnstyledButton>
-                </li>
-              ))}
-            </ul>
-          </section>
-        )}
-      </div>
-    </main>
+      )}
+      <ul>
+        {members.map(({ name, about, role }) => (
+          <li key={name}>
+            <UnstyledButton disabled={busy} onClick={() => enter(name)}>
+              <strong>{name}</strong>
+              <span>{about}</span>
+              <em>{role}</em>
+            </UnstyledButton>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 };

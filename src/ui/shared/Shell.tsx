@@ -7,7 +7,9 @@ import {
   IconLogout,
   IconMoonStars,
   IconSearch,
+  IconSettings,
   IconUserCircle,
+  IconUsers,
 } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
@@ -22,6 +24,7 @@ import { CommandProvider, keyText, useCommands } from './commands';
 import { Notices } from './Notices';
 import { orNothing } from './orNothing';
 import classes from './Shell.module.css';
+import { StillIn } from './StillIn';
 import { useTypedAhead } from './useTypedAhead';
 
 const Palette = dynamic(() => orNothing(import('./Palette')), { ssr: false });
@@ -42,6 +45,7 @@ const PLACES = [
   { path: 'kit', label: 'Kit' },
   { path: 'click', label: 'Click' },
   { path: 'practise', label: 'Practise' },
+  { path: 'people', label: 'People' },
 ] as const;
 
 /** The frame around every place: which band, where to, who; the transport at the foot. */
@@ -54,19 +58,21 @@ export const Shell = (props: Props) => {
     <CommandProvider>
       <Notices />
       <DocumentsProvider key={props.band.slug} band={props.band.slug} member={props.member.id}>
-        <TransportProvider>
-          {/* The stage is all there is; the keys of head and foot work there too. */}
-          <div hidden={onStage}>
-            <Head {...props} />
-          </div>
-          <main className={classes.main}>
-            {!onStage && <OrphanedEdits />}
-            {props.children}
-          </main>
-          <div hidden={onStage}>
-            <TransportBar />
-          </div>
-        </TransportProvider>
+        <StillIn band={props.band}>
+          <TransportProvider>
+            {/* The stage is all there is; the keys of head and foot work there too. */}
+            <div hidden={onStage}>
+              <Head {...props} />
+            </div>
+            <main className={classes.main}>
+              {!onStage && <OrphanedEdits />}
+              {props.children}
+            </main>
+            <div hidden={onStage}>
+              <TransportBar />
+            </div>
+          </TransportProvider>
+        </StillIn>
       </DocumentsProvider>
     </CommandProvider>
   );
@@ -101,17 +107,18 @@ const Head = ({ band, bands, member }: Props) => {
   );
 };
 
-const BandMenu = ({ band, bands }: Pick<Props, 'band' | 'bands'>) =>
-  bands.length < 2 ? (
-    <span className={classes.band}>{band.name}</span>
-  ) : (
-    <ActionMenu
-      face={band.name}
-      className={classes.bands}
-      position="bottom-start"
-      actions={bands.map(({ slug, name }) => ({ label: name, href: `/${slug}/sets` }))}
-    />
-  );
+const BandMenu = ({ band, bands }: Pick<Props, 'band' | 'bands'>) => (
+  <ActionMenu
+    face={band.name}
+    className={classes.bands}
+    position="bottom-start"
+    actions={[
+      ...bands.map(({ slug, name }) => ({ label: name, href: `/${slug}/sets` })),
+      { label: 'People of this band', icon: IconUsers, href: `/${band.slug}/people` },
+      { label: 'All my bands', href: '/account' },
+    ]}
+  />
+);
 
 const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
   const router = useRouter();
@@ -191,6 +198,14 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
       run: () => router.push(`/${band.slug}/practise`),
     },
     {
+      id: 'to-people',
+      label: 'Go to the people of the band',
+      keys: 'Alt+6',
+      whileTyping: true,
+      run: () => router.push(`/${band.slug}/people`),
+    },
+    { id: 'to-account', label: 'Go to my account and bands', run: () => router.push('/account') },
+    {
       id: 'to-guide',
       label: 'Open the guide',
       run: () => router.push(`/${band.slug}/guide`),
@@ -218,6 +233,7 @@ const Tools = ({ band, member }: Pick<Props, 'band' | 'member'>) => {
         className={classes.member}
         label={`${member.name}, ${band.role}`}
         actions={[
+          { label: 'Account', icon: IconSettings, href: '/account' },
           { label: 'Guide', icon: IconBook, href: `/${band.slug}/guide` },
           { label: 'Light or dark', icon: IconMoonStars, run: toggleColorScheme },
           { label: 'All keys (?)', icon: IconKeyboard, run: () => setPalette('keys') },

@@ -59,7 +59,7 @@ const stream = (request: Request, token: string, slug: string, { band, member, a
       };
       const beat = async () => {
         const still = await allowed(token, member, slug);
-        if (still === false) return end();
+        if (still === false) return over();
         send(eventBytes('beat', {}));
       };
       const timer = setInterval(() => void beat(), HEARTBEAT);
@@ -71,9 +71,13 @@ const stream = (request: Request, token: string, slug: string, { band, member, a
         stop();
         controller.close();
       };
+      const over = () => {
+        send(eventBytes('over', {}));
+        end();
+      };
       request.signal.addEventListener('abort', end);
       const tell = (told: Told) => {
-        if (told.kind === 'over') end();
+        if (told.kind === 'over') over();
         else if (told.kind === 'gap') void catchUp().catch(end);
         else send(toldBytes(told));
       };
