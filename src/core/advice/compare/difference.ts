@@ -1,4 +1,4 @@
-import type { Operation } from '../../base/document';
+import { type Operation, operationsBetween, same } from '../../base/document';
 import { gridFor, strokesOf } from '../../music/kit';
 import { type Row, rowsOf } from '../../song/editing';
 import {
@@ -7,6 +7,7 @@ import {
   DETAILS,
   type DetailName,
   type RoadMap,
+  roadMapKind,
 } from '../../song/roadmap';
 
 /**
@@ -48,50 +49,8 @@ const fitsIn = (short: readonly number[], long: readonly number[]): boolean =>
   long.every((parts, index) => parts === (short[Math.min(index, short.length - 1)] ?? 4));
 
 /** The operations that make the first map into the second, which has been aligned to it. */
-export const difference = (from: RoadMap, to: RoadMap): Operation[] => [
-  ...fieldChanges('start', undefined, from.start, to.start),
-  ...fieldChanges('click', undefined, from.click, to.click),
-  ...(Object.keys(COLLECTIONS) as CollectionName[]).flatMap((where) =>
-    collectionChanges(where, from, to),
-  ),
-];
-
-const collectionChanges = (where: CollectionName, from: RoadMap, to: RoadMap): Operation[] => {
-  const [before, after] = [from[where], to[where]] as Record<string, object>[];
-  const gone = Object.keys(before!).filter((id) => !after![id]);
-  return [
-    ...gone.map((id): Operation => ({ type: 'remove', in: where, id })),
-    ...Object.entries(after!).flatMap(([id, record]): Operation[] =>
-      before![id]
-        ? fieldChanges(where, id, before![id], record)
-        : [{ type: 'insert', in: where, id, value: record }],
-    ),
-  ];
-};
-
-/** The fields that differ, as one operation: those of a detail or a pattern have to agree. */
-const fieldChanges = (
-  where: string,
-  id: string | undefined,
-  before: object,
-  after: object,
-): Operation[] => {
-  const fields = Object.entries(after).filter(
-    ([field, value]) => !same((before as Record<string, unknown>)[field], value),
-  );
-  if (fields.length === 0) return [];
-  return [
-    {
-      type: 'set',
-      in: where,
-      ...(id !== undefined && { id }),
-      fields: Object.fromEntries(fields),
-    },
-  ];
-};
-
-/** Whether two values say the same. */
-export const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+export const difference = (from: RoadMap, to: RoadMap): Operation[] =>
+  operationsBetween(roadMapKind, from, to);
 
 type Named = Readonly<Record<string, { readonly id: string; readonly name: string }>>;
 

@@ -4,3 +4,4 @@
  */
 export * from './difference';
 export * from './sentences';
+export * from './speaking';

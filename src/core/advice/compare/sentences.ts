@@ -1,18 +1,12 @@
+import { same } from '../../base/document';
 import { printTyped } from '../../music/kit';
 import { clock, meterText } from '../../music/time';
 import { rowsOf } from '../../song/editing';
-import {
-  DETAILS,
-  type DetailName,
-  detailsBySection,
-  NO_DETAILS,
-  passesText,
-  type RoadMap,
-  type Section,
-} from '../../song/roadmap';
-import { compile, type MeterAt, writtenMeters } from '../../song/timeline';
-import { detailText, namesIn, saidOf, saidText } from '../../text/shorthand';
-import { aligned, same } from './difference';
+import { passesText, type RoadMap, type Section } from '../../song/roadmap';
+import { compile } from '../../song/timeline';
+import { namesIn, saidOf, saidText } from '../../text/shorthand';
+import { aligned } from './difference';
+import { type Speaking, speaking } from './speaking';
 
 /**
  * What the second arrangement does differently, in plain sentences, in the order of the song.
@@ -115,52 +109,6 @@ const order = (before: Rows, after: Rows): string[] => {
   return same(common(before, after), common(after, before))
     ? []
     : ['The sections come in another order.'];
-};
-
-type Speaking = {
-  readonly whole: (section: Section) => string;
-  readonly items: (section: Section) => string[];
-  readonly details: (section: Section) => string[];
-};
-
-const speaking = (map: RoadMap): Speaking => {
-  const details = detailsBySection(map);
-  const meters = writtenMeters(map);
-  const unit = map.start.tempo.unit;
-  const context = (section: Section) => ({
-    meterAt: meters.get(section.id) ?? ((() => map.start.meter) as MeterAt),
-    unit,
-    nameOf: namesIn(map),
-  });
-  const items = (section: Section) =>
-    saidText(
-      {
-        ...saidOf(section, namesIn(map)),
-        ...(section.tacet && { tacet: true }),
-        ...(!section.click && { click: false }),
-      },
-      unit,
-    );
-  return {
-    items,
-    whole: (section) => items(section).join(', ') || 'as its part',
-    details: (section) => {
-      const own = details.get(section.id) ?? NO_DETAILS;
-      return (Object.keys(DETAILS) as DetailName[]).flatMap((name) =>
-        own[name].map((detail) => plain(name, detailText(name, detail, context(section)))),
-      );
-    },
-  };
-};
-
-/** A detail as it is typed, in the words of a sentence: `the cue at 9.1 “accordion run”`. */
-const plain = (name: DetailName, typed: string): string => {
-  if (name === 'variations' || name === 'timeChanges') return typed.replace(/^pass /, 'on pass ');
-  const words = typed.replace(/"((?:[^"\\]|\\.)*)"/g, '“$1”').replace(/ warn \d+ \w+/, '');
-  if (name === 'dynamics' || name === 'grooveChanges') return words;
-  const [kind = '', place = '', ...rest] = words.split(' ');
-  const said = name === 'cues' ? rest.slice(1) : rest;
-  return ['the', kind.replace('-', ' '), 'at', place, ...said].join(' ').replace(/ check$/, '');
 };
 
 const sectionWords = (was: Section, is: Section, old: Speaking, now: Speaking): string[] => {

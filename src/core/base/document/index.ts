@@ -5,8 +5,10 @@
  * setting a sort key. Road maps and sets are the two kinds.
  */
 export * from './apply';
+export * from './between';
 export * from './bounds';
 export * from './namesOfToday';
 export * from './operation';
 export * from './order';
+export * from './replay';
 export * from './words';
