@@ -184,6 +184,18 @@ const MATRIX: Readonly<Record<string, Row>> = {
     }),
     expected: editors(200),
   },
+  'GET /documents/[id]/history': { ...ofSong, expected: members(200) },
+  'POST /documents/[id]/versions': {
+    ...ofSong,
+    body: () => ({ name: 'As played on the quay', revision: 0 }),
+    expected: editors(201),
+  },
+  'DELETE /documents/[id]/versions': {
+    ...ofSong,
+    query: `?version=${randomUUID()}`,
+    expected: editors(204),
+  },
+  'PUT /documents/[id]/seen': { ...ofSong, body: () => ({ revision: 0 }), expected: members(204) },
   'GET /documents/[id]/click': { ...ofSong, query: '?as=midi', expected: members(200) },
   // Only the demo has recordings.
   'GET /documents/[id]/recording': { ...ofSong, expected: members(404) },

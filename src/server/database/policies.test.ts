@@ -40,6 +40,15 @@ beforeAll(async () => {
        RETURNING id`,
       [band, member],
     );
+  for (const [band, member] of [
+    ...[...members.values()].map((member) => [bands.own, member] as const),
+    [bands.other, members.get('leader')] as const,
+  ])
+    await db.value(
+      `INSERT INTO seen (member, document, band, revision)
+       SELECT $2, id, band, 0 FROM document WHERE band = $1 ORDER BY id LIMIT 1 RETURNING document`,
+      [band, member],
+    );
   for (const table of ['practice_plan', 'readiness'])
     for (const [band, member] of [
       ...[...members.values()].map((member) => [bands.own, member] as const),
@@ -51,6 +60,11 @@ beforeAll(async () => {
         [band, member],
       );
   for (const band of Object.values(bands)) {
+    await db.value(
+      `INSERT INTO version (document, band, revision, name)
+       SELECT id, band, 0, 'As played' FROM document WHERE band = $1 LIMIT 1 RETURNING id`,
+      [band],
+    );
     await db.value(
       `INSERT INTO invitation (band, token_hash, role, uses, expires_at)
        SELECT id, sha256(id::text::bytea), 'guest', 1, now() + interval '1 day' FROM band WHERE id = $1
@@ -236,6 +250,33 @@ const TABLES: Readonly<Record<string, { readonly rights: Rights; readonly sql: S
       'member, event, band, body',
       `current_member(), (SELECT id FROM event WHERE band = $1 ORDER BY id DESC LIMIT 1), $1, '{}'`,
       'body',
+    ),
+  },
+  snapshot: {
+    rights: { select: ALL, insert: NOBODY, update: NOBODY, delete: NOBODY },
+    sql: statements(
+      'snapshot',
+      'document, band, revision, body',
+      `${anyOf('document')}, $1, 999, '{}'`,
+      'body',
+    ),
+  },
+  version: {
+    rights: { select: ALL, insert: EDITORS, update: NOBODY, delete: EDITORS },
+    sql: statements(
+      'version',
+      'document, band, revision, name, made_by',
+      `${anyOf('document')}, $1, 0, 'Forged', current_member()`,
+      'name',
+    ),
+  },
+  seen: {
+    rights: { select: ALL, insert: ALL, update: ALL, delete: ALL },
+    sql: statements(
+      'seen',
+      'member, document, band, revision',
+      `current_member(), (SELECT id FROM document WHERE band = $1 ORDER BY id DESC LIMIT 1), $1, 0`,
+      'revision',
     ),
   },
   library: {

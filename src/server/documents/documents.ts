@@ -84,7 +84,7 @@ export const saveChanges = async (
   const outcomes: Outcome[] = [];
   let current = stored;
   for (const change of changes) {
-    const { outcome, document } = await saveOne(db, author, current, change);
+    const { outcome, document } = await saveOne(db, author, base, current, change);
     outcomes.push(outcome);
     current = document;
   }
@@ -122,6 +122,7 @@ export const insertDocument = async (
 const saveOne = async (
   db: Queries,
   author: MemberId,
+  base: number,
   document: StoredDocument,
   { id, operations }: Change,
 ): Promise<{ outcome: Outcome; document: StoredDocument }> => {
@@ -142,9 +143,9 @@ const saveOne = async (
   if (done.length === 0 && first) return { outcome: { id, problem: first.problem }, document };
   const revision = document.revision + 1;
   await db.run(
-    `INSERT INTO change (document, band, revision, id, operations, author)
-     VALUES ($1, $2, $3, $4, $5, $6)`,
-    [document.id, document.band, revision, id, JSON.stringify(done), author],
+    `INSERT INTO change (document, band, revision, id, operations, author, base)
+     VALUES ($1, $2, $3, $4, $5, $6, $7)`,
+    [document.id, document.band, revision, id, JSON.stringify(done), author, base],
   );
   return {
     outcome: { id, revision, repeated: false, ...(first && { left }) },
