@@ -69,6 +69,17 @@ CREATE POLICY own ON seen TO ebrant_app
   USING (member = current_member() AND band = ANY ((SELECT bands_to_read())::uuid[]))
   WITH CHECK (member = current_member() AND band = ANY ((SELECT bands_to_read())::uuid[]));
 
+-- Who is named in what was done in a band: those who gave a moment its name, too.
+CREATE OR REPLACE FUNCTION names_in(asked uuid) RETURNS TABLE (id uuid, name text)
+LANGUAGE sql STABLE SECURITY DEFINER SET search_path = pg_catalog, public, pg_temp AS $$
+  SELECT member.id, member.name FROM member
+  WHERE asked = ANY (bands_to_read()) AND member.id IN (
+    SELECT author FROM change WHERE band = asked
+    UNION SELECT made_by FROM version WHERE band = asked
+    UNION SELECT actor FROM audit WHERE band = asked AND asked = ANY (bands_to_lead())
+    UNION SELECT subject FROM audit WHERE band = asked AND asked = ANY (bands_to_lead()))
+$$;
+
 DO $$
 DECLARE name text;
 BEGIN
@@ -78,6 +89,7 @@ BEGIN
     EXECUTE format('ALTER TABLE %I FORCE ROW LEVEL SECURITY', name);
     EXECUTE format('CREATE POLICY upkeep ON %I TO %I USING (is_upkeep()) WITH CHECK (is_upkeep())', name, current_user);
   END LOOP;
+  EXECUTE format('CREATE POLICY for_functions ON version FOR SELECT TO %I USING (true)', current_user);
   EXECUTE format('CREATE POLICY for_functions ON snapshot TO %I USING (true) WITH CHECK (true)', current_user);
 END $$;
 REVOKE EXECUTE ON FUNCTION keep_snapshot() FROM PUBLIC;

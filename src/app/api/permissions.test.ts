@@ -188,7 +188,7 @@ const MATRIX: Readonly<Record<string, Row>> = {
   'POST /documents/[id]/versions': {
     ...ofSong,
     body: () => ({ name: 'As played on the quay', revision: 0 }),
-    expected: editors(201),
+    expected: editors(204),
   },
   'DELETE /documents/[id]/versions': {
     ...ofSong,

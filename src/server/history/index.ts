@@ -150,31 +150,50 @@ const newsRow = z.object({
   document: z.string(),
   count: z.number(),
   seen: z.number(),
-  by: z.array(z.string()),
+  authors: z.array(z.string()),
 });
 
 /** What others have changed in one document since the member looked at it last. */
-export type SinceSeen = Omit<z.infer<typeof newsRow>, 'document'>;
+export type SinceSeen = {
+  readonly count: number;
+  /** The revision that they had seen. */
+  readonly seen: number;
+  /** Who changed it; without those who have given their account up. */
+  readonly by: readonly string[];
+};
 
 /**
  * What others have changed since the member looked last, by document; nothing of those that they have
  * never looked at, and nothing of what is as they saw it.
+ *
+ * @param only one document, where no other is asked for
  */
 export const newsFor = async (
   db: Queries,
   member: MemberId,
   band: string,
+  only?: string,
 ): Promise<Record<string, SinceSeen>> => {
   const rows = await db.many(
     newsRow,
-    `WITH named AS MATERIALIZED (SELECT id, name FROM names_in($2))
-     SELECT change.document, count(*)::integer AS count, seen.revision AS seen,
-            coalesce(array_agg(DISTINCT named.name) FILTER (WHERE named.name IS NOT NULL), '{}') AS by
+    `SELECT change.document, count(*)::integer AS count, seen.revision AS seen,
+            coalesce(array_agg(DISTINCT author) FILTER (WHERE author IS NOT NULL), '{}') AS authors
      FROM seen JOIN change ON change.document = seen.document AND change.revision > seen.revision
-     LEFT JOIN named ON named.id = change.author
-     WHERE seen.member = $1 AND seen.band = $2 AND change.author IS DISTINCT FROM $1
+     WHERE seen.member = $1 AND seen.band = $2 AND ($3::uuid IS NULL OR seen.document = $3)
+       AND change.author IS DISTINCT FROM $1
      GROUP BY change.document, seen.revision`,
-    [member, band],
+    [member, band, only ?? null],
   );
-  return Object.fromEntries(rows.map(({ document, ...rest }) => [document, rest]));
+  if (rows.length === 0) return {};
+  const named = await db.many(
+    z.object({ id: z.string(), name: z.string() }),
+    'SELECT id, name FROM names_in($1) ORDER BY name',
+    [band],
+  );
+  return Object.fromEntries(
+    rows.map(({ document, count, seen, authors }) => [
+      document,
+      { count, seen, by: named.filter(({ id }) => authors.includes(id)).map(({ name }) => name) },
+    ]),
+  );
 };

@@ -23,6 +23,7 @@ import {
   useManyDocuments,
   useUndoKeys,
 } from '../document';
+import { type SinceSeen, useHistoryButton } from '../history/useHistoryButton';
 import { DeletedNotice } from '../lifecycle/DeletedNotice';
 import { ThingMenu } from '../lifecycle/ThingMenu';
 import { ExportButton } from '../shared/ExportButton';
@@ -50,6 +51,7 @@ import { SetRow } from './SetRow';
 import { slotWords } from './words';
 
 const TakeAlong = dynamic(() => orNothing(import('../offline/TakeAlong')), { ssr: false });
+const SetHistory = dynamic(() => orNothing(import('../history/SetHistory')), { ssr: false });
 const SetClick = dynamic(() => orNothing(import('../click/SetClick')), { ssr: false });
 
 type Props = {
@@ -60,6 +62,8 @@ type Props = {
   /** The member's own kit. */
   readonly layout: Layout;
   readonly event: SetEvent;
+  /** What others have changed since the member looked last. */
+  readonly since: SinceSeen | undefined;
   /** Which of the two is deleted. */
   readonly deleted: 'event' | 'set' | null;
   readonly songs: readonly (SentSong & OfMember)[];
@@ -69,7 +73,8 @@ type Props = {
 type OfMember = { readonly revision: number; readonly mayEdit: boolean };
 
 /** A set: its evening profile, its songs in order with times and gaps, the total against the slot. */
-export const SetPage = ({ opened, band, click, layout, event, deleted, songs: sent }: Props) => {
+export const SetPage = (props: Props) => {
+  const { opened, band, click, layout, event, deleted, songs: sent, since } = props;
   const router = useRouter();
   const live = useDocument(setKind, opened);
   const { document: set, edit, mayEdit } = live;
@@ -97,6 +102,12 @@ export const SetPage = ({ opened, band, click, layout, event, deleted, songs: se
   useProgram({ title: set.heading.title, program, drums });
   useFreshSongs(entries.some(({ song }) => !song));
   useUndoKeys(live);
+  const history = useHistoryButton(live, since);
+  const titleOf = useCallback(
+    (arrangement: string) =>
+      songs.find((song) => song.arrangement === arrangement)?.title ?? 'a song that is gone',
+    [songs],
+  );
   const late = slot !== undefined && program.seconds > slot;
   return (
     <DraftsProvider document={opened.id}>
@@ -116,6 +127,16 @@ export const SetPage = ({ opened, band, click, layout, event, deleted, songs: se
           <SetHeading set={set} event={event} mayEdit={mayEdit} edit={edit} />
           <SaveState {...live} />
           {mayEdit && <UndoButtons {...live} />}
+          {history.button}
+          {history.open && (
+            <SetHistory
+              live={live}
+              title={set.heading.title}
+              titleOf={titleOf}
+              seen={since?.seen}
+              onClose={history.close}
+            />
+          )}
           <FlagList of={`/${band}/sets/${opened.id}`} />
           <StageLink href={`/${band}/sets/${opened.id}/stage`} set={opened.id} />
           <HeadLink

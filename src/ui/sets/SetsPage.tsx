@@ -7,6 +7,8 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { SongSet } from '@/core/song/set';
+import { NewMark } from '../history/NewMark';
+import type { SinceSeen } from '../history/useHistoryButton';
 import { RemovedButton } from '../lifecycle/RemovedButton';
 import { ThingMenu } from '../lifecycle/ThingMenu';
 import { call } from '../shared/call';
@@ -24,6 +26,8 @@ type Props = {
   readonly band: { readonly slug: string; readonly mayEdit: boolean };
   readonly songs: readonly SentSong[];
   readonly events: readonly EventEntry[];
+  /** What others have changed since the member looked last, by document. */
+  readonly news: Readonly<Record<string, SinceSeen>>;
 };
 
 type EventEntry = EventSaid & {
@@ -32,7 +36,7 @@ type EventEntry = EventSaid & {
 };
 
 /** Tonight and next week: the band's gigs and rehearsals with their sets. */
-export const SetsPage = ({ band, songs, events }: Props) => {
+export const SetsPage = ({ band, songs, events, news }: Props) => {
   const compiled = useMemo(() => compileSongs(received(songs)), [songs]);
   return (
     <div className={classes.page}>
@@ -46,7 +50,12 @@ export const SetsPage = ({ band, songs, events }: Props) => {
           <ul>
             {event.sets.map(({ id, set }) => (
               <li key={id} className={classes.row}>
-                <SetLine href={`/${band.slug}/sets/${id}`} set={set} songs={compiled} />
+                <SetLine
+                  href={`/${band.slug}/sets/${id}`}
+                  set={set}
+                  songs={compiled}
+                  since={news[id]}
+                />
                 {band.mayEdit && <SetMenu id={id} title={set.heading.title} />}
               </li>
             ))}
@@ -111,15 +120,18 @@ type LineProps = {
   readonly href: string;
   readonly set: SongSet;
   readonly songs: ReturnType<typeof compileSongs>;
+  readonly since: SinceSeen | undefined;
 };
 
-const SetLine = ({ href, set, songs }: LineProps) => {
+const SetLine = ({ href, set, songs, since }: LineProps) => {
   const { entries, program } = useMemo(() => entriesOf(set, songs), [set, songs]);
   const { title, slotMinutes } = set.heading;
   const late = slotMinutes !== null && program.seconds > slotMinutes * 60;
   return (
     <Link href={href} className={classes.line}>
-      <strong className="name">{title}</strong>
+      <strong className="name">
+        {title} <NewMark since={since} />
+      </strong>
       <span className={classes.quiet}>
         {entries.length === 1 ? '1 song' : `${entries.length} songs`}
       </span>

@@ -12,6 +12,7 @@ import { moveOnto, rowsOf, setField, setGroove, setPart, setStart } from '@/core
 import { type RoadMap, roadMapKind } from '@/core/song/roadmap';
 import { compile, speedAt } from '@/core/song/timeline';
 import { DraftsProvider, type Sent, useDocument } from '../document';
+import { type SinceSeen, useHistoryButton } from '../history/useHistoryButton';
 import { useListening } from '../kit/Sound';
 import { DeletedNotice } from '../lifecycle/DeletedNotice';
 import { ResizableProfile, type Scale, type Stretch, useNeedle } from '../profile';
@@ -54,6 +55,7 @@ const RecordingView = dynamic(() => orNothing(loadRecording()), { ssr: false });
 const PracticeView = dynamic(() => orNothing(loadPractice()), { ssr: false });
 const LoadView = dynamic(() => orNothing(loadLoads()), { ssr: false });
 const ClickView = dynamic(() => orNothing(loadClick()), { ssr: false });
+const SongHistory = dynamic(() => orNothing(import('../history/SongHistory')), { ssr: false });
 
 type Props = {
   readonly opened: Sent<RoadMap>;
@@ -67,6 +69,8 @@ type Props = {
   readonly others: readonly Arrangement[];
   /** Whether the demo has a recording of it. */
   readonly isRecorded: boolean;
+  /** What others have changed since the member looked last. */
+  readonly since: SinceSeen | undefined;
   /** The kit that the drums are heard on. */
   readonly layout: Layout;
   /** What the band says of its click. */
@@ -179,6 +183,7 @@ export const SongPage = (props: Props) => {
     switchView,
     togglePlaces,
   });
+  const history = useHistoryButton(song, props.since);
   const remarks = useRemarks(song, drawn, layout, setChosen);
   const needle = useNeedle(drawn.timeline);
   const handles = useCallback(
@@ -223,6 +228,15 @@ export const SongPage = (props: Props) => {
                 label="Chart"
                 icon={<IconFileText size={17} aria-hidden="true" />}
               />
+              {history.button}
+              {history.open && (
+                <SongHistory
+                  live={song}
+                  title={title}
+                  seen={props.since?.seen}
+                  onClose={history.close}
+                />
+              )}
               <FlagList of={`/${props.band}/songs/${opened.id}`} />
               <StageLink href={`/${props.band}/songs/${opened.id}/stage`} />
               <ExportButton

@@ -9,6 +9,8 @@ import { type Packed, unpacked } from '@/core/base/packed';
 import { clock, meterText } from '@/core/music/time';
 import type { RoadMap } from '@/core/song/roadmap';
 import { compile } from '@/core/song/timeline';
+import { NewMark } from '../history/NewMark';
+import type { SinceSeen } from '../history/useHistoryButton';
 import { RemovedButton } from '../lifecycle/RemovedButton';
 import { ThingMenu } from '../lifecycle/ThingMenu';
 import { NoteIcon, Thumbnail } from '../profile';
@@ -27,10 +29,12 @@ type Song = {
 type Props = {
   readonly band: { readonly slug: string; readonly mayEdit: boolean };
   readonly songs: readonly Song[];
+  /** What others have changed since the member looked last, by document. */
+  readonly news: Readonly<Record<string, SinceSeen>>;
 };
 
 /** All songs of the band. */
-export const SongsPage = ({ band, songs }: Props) => (
+export const SongsPage = ({ band, songs, news }: Props) => (
   <div className={classes.page}>
     <VisuallyHidden component="h1">Songs</VisuallyHidden>
     {band.mayEdit && (
@@ -43,7 +47,11 @@ export const SongsPage = ({ band, songs }: Props) => (
     <ul className={classes.list}>
       {songs.map((song) => (
         <li key={song.arrangement} className={classes.row}>
-          <SongLine song={song} href={`/${band.slug}/songs/${song.arrangement}`} />
+          <SongLine
+            song={song}
+            href={`/${band.slug}/songs/${song.arrangement}`}
+            since={news[song.arrangement]}
+          />
           {band.mayEdit && <SongMenu song={song} />}
         </li>
       ))}
@@ -60,13 +68,21 @@ const SongMenu = ({ song: { song, title } }: { readonly song: Song }) => (
   />
 );
 
-const SongLine = ({ song, href }: { readonly song: Song; readonly href: string }) => {
+type LineProps = {
+  readonly song: Song;
+  readonly href: string;
+  readonly since: SinceSeen | undefined;
+};
+
+const SongLine = ({ song, href, since }: LineProps) => {
   const map = useMemo(() => unpacked(song.map), [song.map]);
   const timeline = useMemo(() => compile(map), [map]);
   const { tempo, meter } = map.start;
   return (
     <Link href={href} className={classes.line}>
-      <strong className="name">{song.title}</strong>
+      <strong className="name">
+        {song.title} <NewMark since={since} />
+      </strong>
       <span className={classes.quiet}>{song.arrangementName}</span>
       <span className={classes.figure}>
         <NoteIcon value={tempo.unit} height={12} /> {tempo.perMinute}

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { bandEvents, bandSets, bandSongs, namedIn, sentSong } from '@/server/band';
+import { newsFor } from '@/server/history';
 import { bandsForPage, forPage } from '@/server/http';
 import { SetsPage } from '@/ui/sets/SetsPage';
 
@@ -10,9 +11,10 @@ type Props = { readonly params: Promise<{ band: string }> };
 const Page = async ({ params }: Props) => {
   const { band: slug } = await params;
   const { band } = await bandsForPage(slug);
-  const { events, sets, songs } = await forPage(async (db) => {
+  const { events, sets, songs, news } = await forPage(async (db, { member }) => {
     const sets = await bandSets(db, band.id);
     return {
+      news: await newsFor(db, member, band.id),
       events: await bandEvents(db, band.id),
       sets,
       songs: await bandSongs(db, band.id, { also: sets.flatMap(({ set }) => namedIn(set)) }),
@@ -21,6 +23,7 @@ const Page = async ({ params }: Props) => {
   return (
     <SetsPage
       band={band}
+      news={news}
       songs={songs.map(sentSong)}
       events={events.map((event) => ({
         ...event,

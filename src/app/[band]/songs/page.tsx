@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { bandSongs, sentSong } from '@/server/band';
+import { newsFor } from '@/server/history';
 import { bandsForPage, forPage } from '@/server/http';
 import { SongsPage } from '@/ui/song/SongsPage';
 
@@ -10,8 +11,11 @@ type Props = { readonly params: Promise<{ band: string }> };
 const Page = async ({ params }: Props) => {
   const { band: slug } = await params;
   const { band } = await bandsForPage(slug);
-  const songs = await forPage((db) => bandSongs(db, band.id));
-  return <SongsPage band={band} songs={songs.map(sentSong)} />;
+  const { songs, news } = await forPage(async (db, { member }) => ({
+    songs: await bandSongs(db, band.id),
+    news: await newsFor(db, member, band.id),
+  }));
+  return <SongsPage band={band} songs={songs.map(sentSong)} news={news} />;
 };
 
 export default Page;

@@ -156,6 +156,17 @@ describe('a song', () => {
     expect(said(operations)).toEqual([words]);
   });
 
+  test('a section of a name that others have is told by its bar, and its length by its part', () => {
+    const map = song('part Groove = 8\nA: part Groove\nB: 4\nA: part Groove');
+    const second = Object.values(map.sections).filter(({ name }) => name === 'A')[1]!;
+    expect(said([set('sections', second.id, { bars: 6 })], map)).toEqual([
+      'made “A” at bar 13 2 bars shorter: 6 bars.',
+    ]);
+    expect(said([set('sections', second.id, { bars: 8 })], map)).toEqual([
+      'made “A” at bar 13 8 bars, said in another place.',
+    ]);
+  });
+
   test('what was typed and taken back is not said; what was typed twice is said once', () => {
     const twice = [set('sections', CHORUS, { bars: 1 }), set('sections', CHORUS, { bars: 16 })];
     expect(said(twice)).toEqual(['made “Chorus” 8 bars longer: 16 bars.']);

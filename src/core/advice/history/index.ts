@@ -6,3 +6,4 @@ export * from './setSteps';
 export * from './sittings';
 export * from './songSteps';
 export type { Step } from './step';
+export * from './valueWords';

@@ -10,6 +10,7 @@ import {
   roadMapKind,
   type Section,
 } from '../../song/roadmap';
+import { compile } from '../../song/timeline';
 import { namesIn, saidOf, saidText } from '../../text/shorthand';
 import { type Speaking, speaking } from '../compare';
 import { fieldsThatDiffer, instead, joined, type Step } from './step';
@@ -25,7 +26,14 @@ export const songSteps = (
   after: RoadMap,
   records: readonly RecordName[],
 ): readonly Step[] => {
-  const moments = { before, after, old: speaking(before), now: speaking(after) };
+  const moments = {
+    before,
+    after,
+    old: speaking(before),
+    now: speaking(after),
+    wasCalled: namesOf(before),
+    isCalled: namesOf(after),
+  };
   const whole = ['taps', 'dismissed'].flatMap((where) =>
     records.some((record) => record.in === where) ? countedStep(moments, where) : [],
   );
@@ -43,6 +51,8 @@ type Moments = {
   readonly after: RoadMap;
   readonly old: Speaking;
   readonly now: Speaking;
+  readonly wasCalled: Named;
+  readonly isCalled: Named;
 };
 
 const isDetail = (where: string): where is DetailName => Object.hasOwn(DETAILS, where);
@@ -72,8 +82,27 @@ const wordsOf = (moments: Moments, record: RecordName): string | undefined => {
 
 // ---- Sections -----------------------------------------------------------------------------------
 
-const named = (section: Section | undefined): string =>
-  section ? `“${section.name}”` : 'a section';
+/** What a section is called in its map: with the bar that it begins at, where others have its name. */
+type Named = (section: Section | undefined) => string;
+
+const namesOf = (map: RoadMap): Named => {
+  const sections = Object.values(map.sections);
+  let bars: ReadonlyMap<string, number> | undefined;
+  const barOf = (id: string) => {
+    bars ??= new Map(
+      compile(map)
+        .passages.toReversed()
+        .map(({ section, firstPlayed }) => [section, firstPlayed]),
+    );
+    return bars.get(id);
+  };
+  return (section) => {
+    if (!section) return 'a section';
+    const isAlone = sections.every(({ id, name }) => id === section.id || name !== section.name);
+    const bar = isAlone ? undefined : barOf(section.id);
+    return `“${section.name}”${bar === undefined ? '' : ` at bar ${bar}`}`;
+  };
+};
 
 const barsText = (bars: number | null): string =>
   bars === null ? 'as long as its part' : `${bars} ${bars === 1 ? 'bar' : 'bars'}`;
@@ -85,58 +114,66 @@ const wholeOf = (speaks: Speaking, section: Section): string => {
 };
 
 const sectionWords = (
-  { before, after, old, now }: Moments,
+  { before, after, old, now, wasCalled, isCalled }: Moments,
   was: Section | undefined,
   is: Section | undefined,
 ): string => {
-  if (!was && is) return `added ${named(is)}: ${wholeOf(now, is)}.`;
-  if (was && !is) return `took ${named(was)} out: ${wholeOf(old, was)}.`;
+  if (!was && is) return `added ${isCalled(is)}: ${wholeOf(now, is)}.`;
+  if (was && !is) return `took ${wasCalled(was)} out: ${wholeOf(old, was)}.`;
   if (!was || !is) return 'changed a section.';
   const differs = fieldsThatDiffer(was, is);
   const phrases: string[] = [];
-  if (differs.has('name')) phrases.push(`renamed ${named(was)} to ${named(is)}`);
-  if (differs.has('bars')) phrases.push(lengthWords(was, is));
+  if (differs.has('name')) phrases.push(`renamed ${wasCalled(was)} to “${is.name}”`);
+  if (differs.has('bars'))
+    phrases.push(lengthWords(isCalled(is), barsIn(before, was), barsIn(after, is)));
   if (differs.has('order') || differs.has('within'))
-    phrases.push(`moved ${named(is)} ${placeWords(after, is)}`);
+    phrases.push(`moved ${isCalled(is)} ${placeWords(after, isCalled, is)}`);
   const [had, has] = [bareItems(old, was), bareItems(now, is)];
   const gained = has.filter((item) => !had.includes(item)).join(', ');
   const lost = had.filter((item) => !has.includes(item)).join(', ');
   if (gained || lost)
     phrases.push(
-      gained ? `gave ${named(is)} ${instead(gained, lost)}` : `took ${lost} from ${named(is)}`,
+      gained
+        ? `gave ${isCalled(is)} ${instead(gained, lost)}`
+        : `took ${lost} from ${isCalled(is)}`,
     );
   if (differs.has('notes'))
     phrases.push(
-      is.notes ? `noted at ${named(is)}: “${is.notes}”` : `took the note at ${named(is)} out`,
+      is.notes ? `noted at ${isCalled(is)}: “${is.notes}”` : `took the note at ${isCalled(is)} out`,
     );
-  if (differs.has('inRecording')) phrases.push(`said where ${named(is)} begins in the recording`);
-  if (differs.has('clickSettings')) phrases.push(`changed the click of ${named(is)}`);
+  if (differs.has('inRecording'))
+    phrases.push(`said where ${isCalled(is)} begins in the recording`);
+  if (differs.has('clickSettings')) phrases.push(`changed the click of ${isCalled(is)}`);
   const known = phrases.length > 0 || before === after;
-  return known ? joined(phrases) : `changed ${named(is)}.`;
+  return known ? joined(phrases) : `changed ${isCalled(is)}.`;
 };
 
 /** What is said of a section beside its length and its note. */
 const bareItems = (speaks: Speaking, section: Section): string[] =>
   speaks.items({ ...section, notes: '' }).slice(section.bars === null ? 0 : 1);
 
-const lengthWords = (was: Section, is: Section): string => {
-  if (was.bars === null || is.bars === null)
-    return `made ${named(is)} ${barsText(is.bars)} in place of ${barsText(was.bars)}`;
-  const more = is.bars - was.bars;
-  return `made ${named(is)} ${barsText(Math.abs(more))} ${more > 0 ? 'longer' : 'shorter'}: ${barsText(is.bars)}`;
+/** How long a section is, by itself or by its part. */
+const barsIn = ({ parts }: RoadMap, { bars, part }: Section): number | null =>
+  bars ?? (part === null ? null : (parts[part]?.bars ?? null));
+
+const lengthWords = (name: string, was: number | null, is: number | null): string => {
+  if (was === null || is === null || was === is)
+    return `made ${name} ${barsText(is)}${was === is ? ', said in another place' : ` in place of ${barsText(was)}`}`;
+  const more = is - was;
+  return `made ${name} ${barsText(Math.abs(more))} ${more > 0 ? 'longer' : 'shorter'}: ${barsText(is)}`;
 };
 
 /** Where a section stands, by the one before it. */
-const placeWords = (map: RoadMap, { id }: Section): string => {
+const placeWords = (map: RoadMap, called: Named, { id }: Section): string => {
   const sections = rowsOf(map).flatMap((row) => (row.kind === 'section' ? [row.section] : []));
   const at = sections.findIndex((section) => section.id === id);
-  return at <= 0 ? 'to the beginning' : `behind ${named(sections[at - 1])}`;
+  return at <= 0 ? 'to the beginning' : `behind ${called(sections[at - 1])}`;
 };
 
 // ---- What stands in sections ---------------------------------------------------------------------
 
 const detailWords = (
-  { before, after, old, now }: Moments,
+  { before, after, old, now, wasCalled, isCalled }: Moments,
   where: DetailName,
   id: string,
 ): string => {
@@ -148,9 +185,8 @@ const detailWords = (
       ? speaks.detail(section, where, one)
       : roadMapKind.call(where, one).toLowerCase();
   };
-  const place = named(
-    after.sections[(is ?? was)?.section ?? ''] ?? before.sections[was?.section ?? ''],
-  );
+  const there = after.sections[(is ?? was)?.section ?? ''];
+  const place = there ? isCalled(there) : wasCalled(before.sections[was?.section ?? '']);
   if (is && !was) return `put ${say(now, after, is)} into ${place}.`;
   if (was && !is) return `took ${say(old, before, was)} out of ${place}.`;
   const [had, has] = [say(old, before, was), say(now, after, is)];

@@ -1,15 +1,17 @@
 import type { Metadata } from 'next';
 import { packed } from '@/core/base/packed';
 import { bandSongs, besideSet, namedIn, readSet, sentSong } from '@/server/band';
+import { newsFor } from '@/server/history';
 import { pageReader } from '@/server/http';
 import { SetPage } from '@/ui/sets/SetPage';
 
 type Props = { readonly params: Promise<{ band: string; id: string }> };
 
-const read = pageReader(['sets'], async (db, id) => {
+const read = pageReader(['sets'], async (db, id, { member }) => {
   const entry = await readSet(db, id);
   const songs = await bandSongs(db, entry.band, { also: namedIn(entry.set) });
-  return [entry, { entry, songs, ...(await besideSet(db, entry.band)) }];
+  const since = (await newsFor(db, member, entry.band, id))[id];
+  return [entry, { entry, songs, since, ...(await besideSet(db, entry.band)) }];
 });
 
 export const generateMetadata = async ({ params }: Props): Promise<Metadata> => {
@@ -19,7 +21,7 @@ export const generateMetadata = async ({ params }: Props): Promise<Metadata> => 
 
 const Page = async ({ params }: Props) => {
   const { band, id } = await params;
-  const { entry, songs, click, layout } = await read(band, id);
+  const { entry, songs, since, click, layout } = await read(band, id);
   const { of, ...opened } = entry;
   return (
     <SetPage
@@ -34,6 +36,7 @@ const Page = async ({ params }: Props) => {
       click={click}
       layout={layout}
       event={{ ...of, startsAt: of.startsAt.toISOString() }}
+      since={since}
       deleted={opened.deleted}
       songs={songs.map((song) => ({
         ...sentSong(song),

@@ -2,14 +2,22 @@ import type { Metadata } from 'next';
 import { packed } from '@/core/base/packed';
 import { besideSong, readSong } from '@/server/band';
 import { hasDemoRecording } from '@/server/demo/recordings';
+import { newsFor } from '@/server/history';
 import { pageReader } from '@/server/http';
 import { SongPage } from '@/ui/song/SongPage';
 
 type Props = { readonly params: Promise<{ band: string; id: string }> };
 
-const read = pageReader(['songs'], async (db, id) => {
+const read = pageReader(['songs'], async (db, id, { member }) => {
   const song = await readSong(db, id);
-  return [song, { ...song, ...(await besideSong(db, song)) }];
+  return [
+    song,
+    {
+      ...song,
+      ...(await besideSong(db, song)),
+      since: (await newsFor(db, member, song.band, id))[id],
+    },
+  ];
 });
 
 export const generateMetadata = async ({ params }: Props): Promise<Metadata> => {
@@ -30,6 +38,7 @@ const Page = async ({ params }: Props) => {
     arrangements,
     layout,
     click,
+    since,
   } = await read(band, id);
   return (
     <SongPage
@@ -42,6 +51,7 @@ const Page = async ({ params }: Props) => {
       arrangement={arrangementName}
       layout={layout}
       click={click}
+      since={since}
       isRecorded={hasDemoRecording(title)}
       others={arrangements.filter((other) => other.id !== id)}
     />

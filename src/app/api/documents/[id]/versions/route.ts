@@ -11,7 +11,7 @@ const body = z.object({
 /** Gives a moment a name. */
 export const POST = memberRoute({ params: documentParams, body }, async (call) => {
   await call.within((db) => nameVersion(db, call.member, call.params.id, call.body));
-  return new Response(null, { status: 201 });
+  return new Response(null, { status: 204 });
 });
 
 const query = z.object({ version: z.uuid('Say which moment.') });
