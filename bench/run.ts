@@ -27,6 +27,7 @@ import { parseShorthand, printShorthand } from '@/core/text/shorthand';
 import { SALTREACH_SONGS } from '@/server/demo/songs';
 import { measureBrowser } from './browser';
 import { measureFiles } from './files';
+import { measureHistory } from './history';
 import { measureLoad } from './load';
 import { median, milliseconds, type Row, table, time } from './measure';
 
@@ -190,6 +191,7 @@ const files = async (): Promise<Row[]> => {
       `${Math.round(demo.seconds / 60)} min of music`,
     ],
     ...(await measureFiles(sox)),
+    ...measureHistory(),
   ];
 };
 
