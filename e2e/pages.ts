@@ -4,6 +4,11 @@ import type { Page } from '@playwright/test';
 export const PAGES: Record<string, (page: Page) => Promise<string>> = {
   'page.tsx': async () => '/',
   'account/page.tsx': async () => '/account',
+  'deputy/page.tsx': async () => '/deputy',
+  'deputy/set/page.tsx': async () => '/deputy/set',
+  'deputy/stage/page.tsx': async () => '/deputy/stage',
+  'deputy/paper/page.tsx': async () => '/deputy/paper',
+  'deputy/songs/[id]/page.tsx': async () => '/deputy/songs/none',
   'join/page.tsx': async () => '/join',
   'recover/page.tsx': async () => '/recover',
   '[band]/sets/page.tsx': async () => '/saltreach-nine/sets',

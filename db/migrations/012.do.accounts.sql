@@ -261,7 +261,7 @@ CREATE TABLE audit (
   actor uuid REFERENCES member ON DELETE SET NULL,
   what text NOT NULL CHECK (what IN ('founded', 'joined', 'role', 'left', 'removed', 'invited',
     'invitation revoked', 'renamed', 'archived', 'unarchived', 'deleted', 'restored', 'reset link',
-    'reset', 'taken along', 'put in')),
+    'reset', 'taken along', 'put in', 'deputy link', 'deputy link revoked')),
   -- Whom it is about, where that is somebody else; their name is theirs, and goes with them.
   subject uuid REFERENCES member ON DELETE SET NULL,
   detail jsonb NOT NULL DEFAULT '{}'

@@ -4,8 +4,8 @@ import path from 'node:path';
 import { writeBandFile, writeSongFile } from '@/core/files/sheet';
 import { blankRoadMap } from '@/core/song/roadmap';
 import { DEMO_PASSPHRASE } from '@/server/demo/people';
-import { COOKIE } from '@/server/http';
-import { signIn } from '@/server/people';
+import { COOKIE, DEPUTY_COOKIE } from '@/server/http';
+import { makeLink, signIn } from '@/server/people';
 import { openTestDatabase, type TestDatabase } from '@/server/testing/database';
 
 /** Who calls: the roles of The Saltreach Nine, a leader of another band, and nobody. */
@@ -16,6 +16,8 @@ const CALLERS = {
   guest: 'Ives Corran',
   outsider: 'Perpetua Lund',
   nobody: undefined,
+  // Whoever holds a deputy’s link to the set of the rehearsal, and is nobody else.
+  deputy: undefined,
 } as const;
 
 type Caller = keyof typeof CALLERS;
@@ -33,18 +35,26 @@ const all = (status: number): Row['expected'] => ({
   guest: status,
   outsider: status,
   nobody: status,
+  deputy: status,
 });
 const members = (status: number): Row['expected'] => ({
   ...all(status),
   outsider: 404,
   nobody: 401,
+  deputy: 401,
 });
+/** Also to who holds a link that shows it. */
+const shown = (status: number): Row['expected'] => ({ ...members(status), deputy: status });
 const leaders = (status: number): Row['expected'] => ({
   ...members(403),
   leader: status,
 });
 /** Of the caller’s own account, whoever they are. */
-const anybodySignedIn = (status: number): Row['expected'] => ({ ...all(status), nobody: 401 });
+const anybodySignedIn = (status: number): Row['expected'] => ({
+  ...all(status),
+  nobody: 401,
+  deputy: 401,
+});
 const editors = (status: number): Row['expected'] => ({
   ...members(status),
   player: 403,
@@ -58,6 +68,7 @@ let songId = '';
 let event: string;
 let set = '';
 let player = '';
+let link = '';
 const NO_TOKEN = 'n'.repeat(43);
 
 const ofSong = { params: () => ({ id: song }) };
@@ -153,7 +164,7 @@ const MATRIX: Readonly<Record<string, Row>> = {
   },
   'PUT /kit': {
     body: () => ({ hand: 'left' }),
-    expected: { ...all(204), nobody: 401 },
+    expected: anybodySignedIn(204),
   },
   'GET /bands/[band]/file': { ...ofBand, expected: { ...members(200), guest: 403 } },
   'POST /bands/[band]/file': {
@@ -164,6 +175,19 @@ const MATRIX: Readonly<Record<string, Row>> = {
   'GET /bands/[band]/revisions': { ...ofBand, expected: members(200) },
   'GET /bands/[band]/news': { ...ofBand, expected: members(200) },
   'GET /speech': { expected: { ...all(200), nobody: 401 } },
+  'POST /deputy': { body: () => ({ link: NO_TOKEN }), expected: all(409) },
+  'DELETE /deputy': { expected: all(204) },
+  'GET /documents/[id]/links': { ...ofSong, expected: editors(200) },
+  'POST /documents/[id]/links': {
+    ...ofSong,
+    body: () => ({ days: 7 }),
+    expected: editors(201),
+  },
+  'DELETE /documents/[id]/links': {
+    ...ofSong,
+    query: `?link=${randomUUID()}`,
+    expected: { ...editors(404) },
+  },
   'GET /speech/[voice]': {
     params: () => ({ voice: 'british' }),
     query: '?text=one',
@@ -196,10 +220,10 @@ const MATRIX: Readonly<Record<string, Row>> = {
     expected: editors(204),
   },
   'PUT /documents/[id]/seen': { ...ofSong, body: () => ({ revision: 0 }), expected: members(204) },
-  'GET /documents/[id]/click': { ...ofSong, query: '?as=midi', expected: members(200) },
+  'GET /documents/[id]/click': { ...ofSong, query: '?as=midi', expected: shown(200) },
   // Only the demo has recordings.
   'GET /documents/[id]/recording': { ...ofSong, expected: members(404) },
-  'GET /documents/[id]/sheet': { ...ofSong, query: '?as=csv', expected: members(200) },
+  'GET /documents/[id]/sheet': { ...ofSong, query: '?as=csv', expected: shown(200) },
   'POST /bands/[band]/songs/file': {
     ...ofBand,
     body: () => ({
@@ -299,7 +323,7 @@ const MATRIX: Readonly<Record<string, Row>> = {
   },
   // The last: those who may are gone then.
   'DELETE /account': {
-    expected: { ...all(204), leader: 422, outsider: 422, nobody: 401 },
+    expected: { ...anybodySignedIn(204), leader: 422, outsider: 422 },
   },
 };
 
@@ -328,12 +352,24 @@ beforeAll(async () => {
   event = await db.value(`SELECT id FROM event WHERE title = 'Rehearsal for the quay'`);
   player = await db.value(`SELECT id FROM member WHERE name = 'Tam Breck'`);
   set = await db.value('SELECT id FROM song_set WHERE event = $1', [event]);
+  // The set that the song of this test is in.
+  const shownSet = await db.value<string>(
+    'SELECT song_set FROM set_item WHERE arrangement = $1 LIMIT 1',
+    [song],
+  );
+  const band = await db.value<string>('SELECT band FROM song_set WHERE id = $1', [shownSet]);
+  const odile = await db.member('Odile Marsh');
+  link = await db.as('Odile Marsh', (q) => makeLink(q, odile, { id: shownSet, band }, 7));
 });
 afterAll(() => db.close());
 
 const callAs = async (caller: Caller, name: string, row: Row): Promise<number> => {
   const person = CALLERS[caller];
-  const cookie = person ? `${COOKIE}=${(await signIn(person, DEMO_PASSPHRASE)).token}` : '';
+  const cookie = person
+    ? `${COOKIE}=${(await signIn(person, DEMO_PASSPHRASE)).token}`
+    : caller === 'deputy'
+      ? `${DEPUTY_COOKIE}=${link}`
+      : '';
   const stop = new AbortController();
   const request = new Request(`http://ebrant.test/api${row.query ?? ''}`, {
     method: name.split(' ')[0]!,

@@ -6,4 +6,5 @@ export * from './library';
 export * from './programs';
 export * from './removing';
 export * from './sets';
+export * from './shown';
 export * from './songs';

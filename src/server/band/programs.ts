@@ -2,9 +2,8 @@ import 'server-only';
 import type { ProgramSource } from '@/core/song/set';
 import { type Queries, refuse } from '../database';
 import { readDocument } from '../documents';
-import { bandLibrary } from './library';
 import { readSet, songsOfSet } from './sets';
-import { readSong } from './songs';
+import { besideSet, readSong } from './songs';
 
 /** What the files of a song or a set are made from. */
 export const programOf = async (db: Queries, document: string): Promise<ProgramSource> => {
@@ -15,7 +14,7 @@ export const programOf = async (db: Queries, document: string): Promise<ProgramS
       'Library',
       'A library has no click of its own; export that of a song.',
     );
-  const { click } = (await bandLibrary(db, band)).document;
+  const { click } = await besideSet(db, band);
   if (kind === 'road-map') {
     const { title, map } = await readSong(db, document);
     return { of: 'song', title, map, click };

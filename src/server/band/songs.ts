@@ -64,14 +64,16 @@ export const bandSongs = async (
     ),
   );
 
-const BAND_CLICK = `SELECT body->'click' FROM library JOIN document USING (id) WHERE library.band =`;
+/** Of its band’s library a link shows the click alone. */
+const bandClick = (band: string) =>
+  `coalesce((SELECT body->'click' FROM library JOIN document USING (id) WHERE library.band = ${band}), click_by_link())`;
 const OWN_KIT = 'SELECT kit FROM member WHERE id = current_member()';
 
 /** What a page of a set needs beside its songs: the band's click, the member's own kit. One statement. */
 export const besideSet = async (db: Queries, band: string) => {
   const { kit, click } = await db.one(
     besideRow.omit({ arrangements: true }),
-    `SELECT (${BAND_CLICK} $1) AS click, (${OWN_KIT}) AS kit`,
+    `SELECT ${bandClick('$1')} AS click, (${OWN_KIT}) AS kit`,
     [band],
   );
   return { click, layout: kit ?? USUAL_LAYOUT };
@@ -108,7 +110,7 @@ export const besideSong = async (db: Queries, { song, band }: SongEntry) => {
     besideRow,
     `SELECT (SELECT coalesce(json_agg(json_build_object('id', id, 'name', name) ORDER BY position), '[]')
              FROM arrangement WHERE song = $1 AND deleted_at IS NULL) AS arrangements,
-            (${BAND_CLICK} $2) AS click, (${OWN_KIT}) AS kit`,
+            ${bandClick('$2')} AS click, (${OWN_KIT}) AS kit`,
     [song, band],
   );
   return { ...row, layout: kit ?? USUAL_LAYOUT };

@@ -61,6 +61,12 @@ beforeAll(async () => {
       );
   for (const band of Object.values(bands)) {
     await db.value(
+      `INSERT INTO deputy_link (band, document, token_hash, expires_at)
+       SELECT band, id, sha256(id::text::bytea), now() + interval '1 day' FROM song_set
+       WHERE band = $1 ORDER BY id LIMIT 1 RETURNING id`,
+      [band],
+    );
+    await db.value(
       `INSERT INTO version (document, band, revision, name)
        SELECT id, band, 0, 'As played' FROM document WHERE band = $1 LIMIT 1 RETURNING id`,
       [band],
@@ -252,6 +258,18 @@ const TABLES: Readonly<Record<string, { readonly rights: Rights; readonly sql: S
       'body',
     ),
   },
+  deputy_link: {
+    rights: { select: EDITORS, insert: EDITORS, update: EDITORS, delete: NOBODY },
+    sql: {
+      ...statements(
+        'deputy_link',
+        'band, document, token_hash, made_by, expires_at',
+        `$1, ${anyOf('document')}, decode(repeat('ab', 32), 'hex'), current_member(), now() + interval '1 day'`,
+        'revoked_at',
+      ),
+      select: 'SELECT id FROM deputy_link WHERE band = $1',
+    },
+  },
   snapshot: {
     rights: { select: ALL, insert: NOBODY, update: NOBODY, delete: NOBODY },
     sql: statements(
@@ -424,6 +442,98 @@ test('a deleted band is there for its leaders alone; an archived one is read and
       bands.own,
     ]);
   }
+});
+
+describe('a link for a deputy', () => {
+  const linked = async () =>
+    db.value<string>('SELECT id FROM deputy_link WHERE band = $1', [bands.own]);
+  /** How many rows a statement touches for whoever holds a link, who is no member. */
+  const byLink = async (link: string, sql: string, values: readonly unknown[] = []) => {
+    await client.query('BEGIN');
+    try {
+      await client.query(`SELECT set_config('ebrant.link', $1, true)`, [link]);
+      return (await client.query(sql, [...values])).rowCount ?? 0;
+    } catch (error) {
+      const code = (error as { code?: string }).code ?? '';
+      return CODES_OF_REFUSAL.has(code) ? 0 : String(error);
+    } finally {
+      await client.query('ROLLBACK');
+    }
+  };
+
+  test('shows its set, the songs in it and when it is played, and no other row of any table', async () => {
+    const link = await linked();
+    const set = await db.value<string>('SELECT document FROM deputy_link WHERE id = $1', [link]);
+    const songs = await db.value<number>(
+      'SELECT count(DISTINCT arrangement)::int FROM set_item WHERE song_set = $1',
+      [set],
+    );
+    const items = await db.value<number>('SELECT count(*)::int FROM set_item WHERE song_set = $1', [
+      set,
+    ]);
+    expect(songs).toBeGreaterThan(2);
+    const shown: Record<string, number> = {
+      band: 1,
+      document: songs + 1,
+      arrangement: songs,
+      song: songs,
+      song_set: 1,
+      set_item: items,
+      event: 1,
+    };
+    const { rows } = await client.query<{ name: string }>(
+      `SELECT relname AS name FROM pg_class
+       WHERE relnamespace = 'public'::regnamespace AND relkind IN ('r', 'p')`,
+    );
+    const free = new Set(['attempt', 'speech', 'challenge', 'schemaversion']);
+    for (const { name } of rows.filter((table) => !free.has(table.name)))
+      expect([name, await byLink(link, `SELECT 1 FROM ${name}`)]).toEqual([name, shown[name] ?? 0]);
+  });
+
+  test('changes nothing', async () => {
+    const link = await linked();
+    for (const [table, { sql }] of Object.entries(TABLES))
+      for (const verb of ['insert', 'update', 'delete'] as const)
+        expect([table, verb, await byLink(link, sql[verb], [bands.own])]).toEqual([table, verb, 0]);
+  });
+
+  test('shows nothing once it was taken back, has run out, or its set or band is deleted', async () => {
+    const link = await linked();
+    const see = () => byLink(link, 'SELECT 1 FROM document');
+    const during = async (change: string, back: string) => {
+      await db.value(change, [link]);
+      const seen = await see();
+      await db.value(back, [link]);
+      return seen;
+    };
+    const of = (table: string) =>
+      table === 'band'
+        ? 'id = (SELECT band FROM deputy_link WHERE id = $1)'
+        : table === 'song_set'
+          ? 'id = (SELECT document FROM deputy_link WHERE id = $1)'
+          : 'id = (SELECT event FROM song_set JOIN deputy_link ON document = song_set.id WHERE deputy_link.id = $1)';
+    for (const table of ['band', 'song_set', 'event'])
+      expect([
+        table,
+        await during(
+          `UPDATE ${table} SET deleted_at = now() WHERE ${of(table)} RETURNING id`,
+          `UPDATE ${table} SET deleted_at = NULL WHERE ${of(table)} RETURNING id`,
+        ),
+      ]).toEqual([table, 0]);
+    expect(
+      await during(
+        `UPDATE deputy_link SET expires_at = now() - interval '1 second' WHERE id = $1 RETURNING id`,
+        `UPDATE deputy_link SET expires_at = now() + interval '1 day' WHERE id = $1 RETURNING id`,
+      ),
+    ).toBe(0);
+    expect(
+      await during(
+        'UPDATE deputy_link SET revoked_at = now() WHERE id = $1 RETURNING id',
+        'UPDATE deputy_link SET revoked_at = NULL WHERE id = $1 RETURNING id',
+      ),
+    ).toBe(0);
+    expect(await see()).toBeGreaterThan(1);
+  });
 });
 
 test('nobody conducts in somebody else’s name', async () => {

@@ -20,6 +20,23 @@ export type Within = <T>(work: (db: Queries) => Promise<T>) => Promise<T>;
 export const asMember = <T>(member: MemberId, work: (db: Queries) => Promise<T>): Promise<T> =>
   transaction(`BEGIN; SELECT set_config('ebrant.member', ${pg.escapeLiteral(member)}, true)`, work);
 
+/** A link that somebody has shown: it reads one set or song. */
+export type LinkId = Brand<string, 'LinkId'>;
+
+/** Who reads: a member, whoever holds a link, or somebody who is both. */
+export type Reader = { readonly member?: MemberId | undefined; readonly link?: LinkId | undefined };
+
+/** Runs statements in one transaction for whoever reads; what neither may see is not there. */
+export const asReader = <T>(
+  { member = '' as MemberId, link = '' as LinkId }: Reader,
+  work: (db: Queries) => Promise<T>,
+): Promise<T> =>
+  transaction(
+    `BEGIN; SELECT set_config('ebrant.member', ${pg.escapeLiteral(member)}, true),
+                   set_config('ebrant.link', ${pg.escapeLiteral(link)}, true)`,
+    work,
+  );
+
 /** Runs statements for nobody: sign-in and health. Tables of bands look empty. */
 export const asNobody = <T>(work: (db: Queries) => Promise<T>): Promise<T> =>
   transaction('BEGIN', work);

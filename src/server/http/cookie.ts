@@ -6,11 +6,21 @@ export const COOKIE = 'ebrant_session';
 const DEVICE_COOKIE = 'ebrant_device';
 const DEVICE_DAYS = 365;
 
+export const DEPUTY_COOKIE = 'ebrant_deputy';
+const DEPUTY_DAYS = 90;
+
 /** The session's token in a request's cookies. */
 export const sessionToken = (request: Request): string | undefined => cookieOf(request, COOKIE);
 
 export const deviceToken = (request: Request): string | undefined =>
   cookieOf(request, DEVICE_COOKIE);
+
+/** The token of a deputy's link that was opened in this browser. */
+export const deputyToken = (request: Request): string | undefined =>
+  cookieOf(request, DEPUTY_COOKIE);
+
+export const deputyCookie = (request: Request, token: string): string =>
+  cookie(request, DEPUTY_COOKIE, token, token ? DEPUTY_DAYS : 0);
 
 const cookieOf = (request: Request, name: string): string | undefined =>
   (request.headers.get('cookie') ?? '')

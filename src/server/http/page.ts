@@ -3,9 +3,9 @@ import { cookies } from 'next/headers';
 import { notFound, redirect } from 'next/navigation';
 import { cache } from 'react';
 import * as z from 'zod';
-import { asMember, connections, type Queries, Refusal } from '../database';
-import { type Band, type PageHead, pageHead, signedIn } from '../people';
-import { COOKIE } from './cookie';
+import { asMember, asReader, connections, type Queries, Refusal } from '../database';
+import { type Band, type Link, linkOf, type PageHead, pageHead, signedIn } from '../people';
+import { COOKIE, DEPUTY_COOKIE } from './cookie';
 
 /** Who looks at a page, if they are signed in; asked once for all parts of it. */
 export const visitor = cache(
@@ -27,6 +27,21 @@ export const forPage = async <T>(
   if (!who) redirect('/');
   try {
     return await asMember(who.member, (db) => work(db, who));
+  } catch (error) {
+    if (error instanceof Refusal && error.problem.code === 'not-found') notFound();
+    throw error;
+  }
+};
+
+/** The deputy's link that was opened in this browser, if it still opens something. */
+export const deputy = cache(async () => linkOf((await cookies()).get(DEPUTY_COOKIE)?.value));
+
+/** Reads what a page of a deputy's link shows; where to open one when there is none. */
+export const forDeputy = async <T>(work: (db: Queries, link: Link) => Promise<T>): Promise<T> => {
+  const link = await deputy();
+  if (!link) redirect('/deputy');
+  try {
+    return await asReader({ link: link.id }, (db) => work(db, link));
   } catch (error) {
     if (error instanceof Refusal && error.problem.code === 'not-found') notFound();
     throw error;

@@ -2,10 +2,19 @@ import 'server-only';
 import Bowser from 'bowser';
 import type { z } from 'zod';
 import type { ProblemCode } from '@/core/base/result';
-import { asMember, asNobody, COME_BACK_AFTER, Refusal, refuse, type Within } from '../database';
-import { type Place, type SignedIn, type Site, signedIn } from '../people';
+import {
+  asMember,
+  asNobody,
+  asReader,
+  COME_BACK_AFTER,
+  type Reader,
+  Refusal,
+  refuse,
+  type Within,
+} from '../database';
+import { linkOf, type Place, type SignedIn, type Site, signedIn } from '../people';
 import { readBody } from './body';
-import { deviceToken, sessionToken } from './cookie';
+import { deputyToken, deviceToken, sessionToken } from './cookie';
 
 /** What each kind of problem is called in HTTP. */
 export const STATUS: Readonly<Record<ProblemCode, number>> = {
@@ -58,6 +67,19 @@ export const memberRoute = <Params, Query, Body>(
       refuse('unconfirmed', '', 'First show that it is you: type your passphrase again.');
     const call = await checked(request, context, shapes);
     return handle({ ...call, ...who, within: (work) => asMember(who.member, work) });
+  });
+
+/** A route for whoever may read something: members, and those who hold a deputy's link. */
+export const readerRoute = <Params, Query, Body>(
+  shapes: Omit<Shapes<Params, Query, Body>, 'confirmed'>,
+  handle: (call: Call<Params, Query, Body> & Reader) => Promise<Response>,
+): Handler =>
+  answering(async (request, context) => {
+    const link = await linkOf(deputyToken(request));
+    const who = link ? await signedIn(sessionToken(request)) : await caller(request);
+    const reader = { member: who?.member, link: link?.id };
+    const call = await checked(request, context, shapes);
+    return handle({ ...call, ...reader, within: (work) => asReader(reader, work) });
   });
 
 /** A route for anybody: signing in, health. */

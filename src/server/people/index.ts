@@ -1,6 +1,7 @@
 /** Members, their accounts and sessions, their bands and roles, and how they come into them. */
 export * from './accounts';
 export * from './bands';
+export * from './deputies';
 export * from './invitations';
 export * from './kit';
 export * from './passkeys';

@@ -3,8 +3,9 @@ import * as z from 'zod';
 import { type Layout, layoutSchema, USUAL_LAYOUT } from '@/core/music/kit';
 import type { MemberId, Queries } from '../database';
 
-/** A member's own kit; the usual one until they say otherwise. */
-export const kitOf = async (db: Queries, member: MemberId): Promise<Layout> => {
+/** A member's own kit; the usual one until they say otherwise, and for who has no account. */
+export const kitOf = async (db: Queries, member: MemberId | undefined): Promise<Layout> => {
+  if (!member) return USUAL_LAYOUT;
   const { kit } = await db.one(
     z.object({ kit: layoutSchema.nullable() }),
     'SELECT kit FROM member WHERE id = $1',

@@ -11,35 +11,28 @@ import { type TakenState, useTaken } from './useTaken';
 import { takenWords } from './words';
 
 type Props = {
-  readonly band: string;
-  readonly set: string;
+  /** The page of the set, and all that is taken along with it. */
+  readonly page: string;
+  readonly pages: readonly string[];
   readonly title: string;
   readonly event: { readonly title: string; readonly place: string; readonly startsAt: string };
-  /** The arrangements of its songs. */
-  readonly songs: readonly string[];
   readonly program: Program;
   readonly saved: boolean;
 };
 
 /** Takes a set along, for where there is no network, and says what is on this device. */
-const TakeAlong = ({ band, set, title, event, songs, program, saved }: Props) => {
+const TakeAlong = ({ page, pages, title, event, program, saved }: Props) => {
   const member = useMember();
-  const page = `/${band}/sets/${set}`;
   const wanted = useCallback(
     async (): Promise<Wanted> => ({
       page,
       title,
       evening: [event.title, event.place].filter(Boolean).join(', '),
       member,
-      pages: [
-        ...['', '/stage', '/paper'].map((view) => page + view),
-        ...[...new Set(songs)].flatMap((song) =>
-          ['', '/stage', '/chart', '/kit'].map((view) => `/${band}/songs/${song}${view}`),
-        ),
-      ],
+      pages,
       words: (await import('../transport/voice')).wordsOf(program),
     }),
-    [page, band, title, event, songs, program, member],
+    [page, pages, title, event, program, member],
   );
   const { state, take, remove } = useTaken(page, wanted, {
     saved,

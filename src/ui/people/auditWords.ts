@@ -41,6 +41,8 @@ const SAID: Readonly<Record<string, Part>> = {
   restored: () => 'brought the band back.',
   'reset link': (step) => `made a link to a new passphrase for ${whom(step)}.`,
   reset: () => 'set a new passphrase by a leader’s link.',
+  'deputy link': ({ detail }) => `made a link for a deputy to “${detail.to}”.`,
+  'deputy link revoked': ({ detail }) => `took a deputy’s link to “${detail.to}” back.`,
   'taken along': () => 'took the whole band along as a file.',
   'put in': () => 'put songs, sets and patterns in from a file.',
 };

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, VisuallyHidden } from '@mantine/core';
-import { IconPlus, IconPrinter } from '@tabler/icons-react';
+import { IconLink, IconPlus, IconPrinter } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { type ComponentProps, useCallback, useEffect, useMemo, useRef, useState } from 'react';
@@ -52,6 +52,7 @@ import { slotWords } from './words';
 
 const TakeAlong = dynamic(() => orNothing(import('../offline/TakeAlong')), { ssr: false });
 const SetHistory = dynamic(() => orNothing(import('../history/SetHistory')), { ssr: false });
+const DeputyLinks = dynamic(() => orNothing(import('../deputy/DeputyLinks')), { ssr: false });
 const SetClick = dynamic(() => orNothing(import('../click/SetClick')), { ssr: false });
 
 type Props = {
@@ -96,12 +97,16 @@ export const SetPage = (props: Props) => {
   const { slotMinutes } = set.heading;
   const slot = slotMinutes === null ? undefined : slotMinutes * 60;
   const joined = useMemo(() => entries.flatMap((entry) => entry.joined ?? []), [entries]);
-  const arrangements = useMemo(() => joined.map(({ item }) => item.arrangement), [joined]);
+  const pages = useMemo(
+    () => pagesOf(band, opened.id, new Set(joined.map(({ item }) => item.arrangement))),
+    [band, opened.id, joined],
+  );
   const asPlayed = useMemo(() => joined.map(({ map }) => map), [joined]);
   const drums = useDrums(program, asPlayed, layout);
   useProgram({ title: set.heading.title, program, drums });
   useFreshSongs(entries.some(({ song }) => !song));
   useUndoKeys(live);
+  const [sharing, setSharing] = useState(false);
   const history = useHistoryButton(live, since);
   const titleOf = useCallback(
     (arrangement: string) =>
@@ -145,11 +150,10 @@ export const SetPage = (props: Props) => {
             icon={<IconPrinter size={17} aria-hidden="true" />}
           />
           <TakeAlong
-            band={band}
-            set={opened.id}
+            page={`/${band}/sets/${opened.id}`}
+            pages={pages}
             title={set.heading.title}
             event={event}
-            songs={arrangements}
             program={program}
             saved={live.saving.kind === 'saved'}
           />
@@ -163,11 +167,20 @@ export const SetPage = (props: Props) => {
           {mayEdit && (
             <ThingMenu
               thing={{ what: 'set', id: opened.id, title: set.heading.title }}
+              more={[{ label: 'Link for a deputy', icon: IconLink, run: () => setSharing(true) }]}
               onCopied={(id) => router.push(`/${band}/sets/${id}`)}
               onRemoved={() => router.push(`/${band}/sets`)}
             />
           )}
         </div>
+        {sharing && (
+          <DeputyLinks
+            document={opened.id}
+            title={set.heading.title}
+            days={daysUntil(event.startsAt)}
+            onClose={() => setSharing(false)}
+          />
+        )}
         <Judged
           className={late ? `${classes.total} ${classes.late}` : classes.total}
           live={live}
@@ -193,6 +206,18 @@ export const SetPage = (props: Props) => {
     </DraftsProvider>
   );
 };
+
+/** So many days until the day after the evening; a day at least. */
+const daysUntil = (startsAt: string): number =>
+  Math.min(90, Math.max(1, Math.ceil((Date.parse(startsAt) - Date.now()) / 86_400_000) + 1));
+
+/** All pages that belong to a set: its own and those of its songs. */
+const pagesOf = (band: string, set: string, songs: ReadonlySet<string>): string[] => [
+  ...['', '/stage', '/paper'].map((view) => `/${band}/sets/${set}${view}`),
+  ...[...songs].flatMap((song) =>
+    ['', '/stage', '/chart', '/kit'].map((view) => `/${band}/songs/${song}${view}`),
+  ),
+];
 
 /** Brings a song of the set into sight, and the focus to its name. */
 const goToSong = (item: string) =>

@@ -1,6 +1,6 @@
 'use client';
 
-import { IconCopyPlus, IconPencil, IconTrash } from '@tabler/icons-react';
+import { IconCopyPlus, IconLink, IconPencil, IconTrash } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -11,6 +11,7 @@ import { orNothing } from '../shared/orNothing';
 import type { Arrangement } from './Arrangements';
 
 const Rename = dynamic(() => orNothing(import('../lifecycle/Rename')), { ssr: false });
+const DeputyLinks = dynamic(() => orNothing(import('../deputy/DeputyLinks')), { ssr: false });
 const CopyArrangement = dynamic(() => orNothing(import('./CopyArrangement')), { ssr: false });
 
 type Props = {
@@ -26,11 +27,12 @@ type Props = {
 export const SongMenu = ({ band, song, title, arrangement, others }: Props) => {
   const router = useRouter();
   const { remove } = useLifecycle();
-  const [asking, setAsking] = useState<'copy' | 'rename'>();
+  const [asking, setAsking] = useState<'copy' | 'rename' | 'deputy'>();
   const [other] = others;
   const thing: Thing = { what: 'arrangement', id: arrangement.id, title: arrangement.name };
   const close = () => setAsking(undefined);
   const actions: Action[] = [
+    { label: 'Link for a deputy', icon: IconLink, run: () => setAsking('deputy') },
     { label: 'Copy this arrangement', icon: IconCopyPlus, run: () => setAsking('copy') },
     { label: 'Rename this arrangement', icon: IconPencil, run: () => setAsking('rename') },
   ];
@@ -51,6 +53,9 @@ export const SongMenu = ({ band, song, title, arrangement, others }: Props) => {
         onRemoved={() => router.push(`/${band}/songs`)}
       />
       {asking === 'rename' && <Rename thing={thing} field="name" onClose={close} />}
+      {asking === 'deputy' && (
+        <DeputyLinks document={arrangement.id} title={title} days={7} onClose={close} />
+      )}
       {asking === 'copy' && (
         <CopyArrangement
           thing={thing}

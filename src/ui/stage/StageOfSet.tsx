@@ -13,15 +13,17 @@ type Props = {
   readonly songs: readonly SentSong[];
   readonly click: ClickSettings;
   readonly layout: Layout;
-  readonly band: string;
+  /** Where the pages of its songs are. */
+  readonly songsAt: string;
   readonly back: string;
-  readonly id: string;
-  readonly mayEdit: boolean;
+  /** The set that others may play along; nothing of one that is only looked at. */
+  readonly id?: string;
+  readonly mayEdit?: boolean;
 };
 
 /** A set on stage, its songs as it plays them. */
 export const StageOfSet = (props: Props) => {
-  const { set: sent, songs, click, layout, band, back, id, mayEdit } = props;
+  const { set: sent, songs, click, layout, songsAt, back, id, mayEdit = false } = props;
   const { set, program, maps, pages } = useMemo(() => {
     const set = unpacked(sent);
     const above = [click, set.click];
@@ -31,9 +33,9 @@ export const StageOfSet = (props: Props) => {
       set,
       program,
       maps: known.map(({ joined }) => joined.map),
-      pages: known.map(({ item }) => `/${band}/songs/${item.arrangement}`),
+      pages: known.map(({ item }) => `${songsAt}/${item.arrangement}`),
     };
-  }, [sent, songs, click, band]);
+  }, [sent, songs, click, songsAt]);
   return (
     <StagePage
       title={set.heading.title}
@@ -43,7 +45,7 @@ export const StageOfSet = (props: Props) => {
       layout={layout}
       slotMinutes={set.heading.slotMinutes}
       back={back}
-      set={id}
+      {...(id !== undefined && { set: id })}
       mayConduct={mayEdit}
     />
   );

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { refuse } from '@/server/database';
-import { memberRoute } from '@/server/http';
+import { readerRoute } from '@/server/http';
 import { asSent, LONGEST_LINE, recordings } from '@/server/speech';
 
 const params = z.object({
@@ -18,7 +18,7 @@ const query = z.object({
 });
 
 /** Words as sound: 16-bit samples at 24 kHz, one channel, without a head. */
-export const GET = memberRoute({ params, query }, async ({ params, query, within }) => {
+export const GET = readerRoute({ params, query }, async ({ params, query, within }) => {
   const line = { voice: params.voice, text: query.text, take: query.take };
   const samples = (await recordings(within, [line]))(line);
   if (!samples) return refuse('unavailable', 'Voice', 'There is no voice on this server.');

@@ -26,7 +26,7 @@ const Page = async ({ params }: Props) => {
       songs={[...songs.values()].map(sentSong)}
       click={click}
       layout={layout}
-      band={band}
+      songsAt={`/${band}/songs`}
       back={`/${band}/sets/${id}`}
       id={id}
       mayEdit={entry.mayEdit}

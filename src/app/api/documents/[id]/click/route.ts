@@ -3,7 +3,7 @@ import { programOf } from '@/server/band';
 import { STEMS } from '@/server/files/clickFiles';
 import type { Job } from '@/server/files/job';
 import { exportFile } from '@/server/files/thread';
-import { documentParams, fileResponse, idsOf, memberRoute, refuseFormat } from '@/server/http';
+import { documentParams, fileResponse, idsOf, readerRoute, refuseFormat } from '@/server/http';
 import { kitOf } from '@/server/people';
 
 const stem = z.enum(STEMS, 'A file holds click, voice and drums.');
@@ -26,7 +26,7 @@ const query = z.object({
 });
 
 /** The click of a song or a set as a file, with its spoken cues, and its drums on the caller's kit. */
-export const GET = memberRoute(
+export const GET = readerRoute(
   { params: documentParams, query },
   async ({ params, query: { as, with: stems, bits, layout, ramps, format }, member, within }) => {
     const { source, kit } = await within(async (db) => ({

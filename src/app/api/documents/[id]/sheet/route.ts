@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { writeBandFile, writeSongFile } from '@/core/files/sheet';
 import { arrangementsOf, programOf, readSong, readSongs, setFile } from '@/server/band';
-import type { Queries } from '@/server/database';
+import { type Queries, refuse } from '@/server/database';
 import { readDocument } from '@/server/documents';
 import { exportFile } from '@/server/files/thread';
 import {
@@ -10,7 +10,7 @@ import {
   type FileToSend,
   fileResponse,
   idsOf,
-  memberRoute,
+  readerRoute,
   refuseFormat,
 } from '@/server/http';
 import { kitOf } from '@/server/people';
@@ -20,9 +20,10 @@ const query = z.object({
 });
 
 /** A song or a set as a table; a song as a message to the band, or whole as a file of our own. */
-export const GET = memberRoute(
+export const GET = readerRoute(
   { params: documentParams, query },
   async ({ params: { id }, query: { as }, member, within }) => {
+    if (as === 'json' && !member) return membersOnly();
     if (as === 'json') return within(async (db) => fileResponse(await whole(db, id)));
     const { source, kit } = await within(async (db) => ({
       source: await programOf(db, id),
@@ -32,6 +33,9 @@ export const GET = memberRoute(
     return fileResponse(await exportFile({ source, kit, as }, within));
   },
 );
+
+const membersOnly = (): never =>
+  refuse('forbidden', '', 'Files of Ebrant are for members of the band.');
 
 /** A song with all its arrangements, or a set with its songs. */
 const whole = async (db: Queries, id: string): Promise<FileToSend> => {
