@@ -90,6 +90,7 @@ test('a link to one song shows that song alone, and a reader makes none', async 
   await deputy.goto(link);
   await expect(deputy.getByRole('heading', { name: 'Gannet Street', level: 1 })).toBeVisible();
   await deputy.getByRole('link', { name: 'Print' }).click();
+  await deputy.waitForURL(/\/deputy\/paper/);
   await expect(deputy.getByRole('heading', { name: 'Gannet Street' })).toBeVisible();
   const [id] = new URL(page.url()).pathname.split('/').slice(-1);
   await deputy.goto('/deputy/songs/another');

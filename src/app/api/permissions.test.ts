@@ -174,6 +174,16 @@ const MATRIX: Readonly<Record<string, Row>> = {
   },
   'GET /bands/[band]/revisions': { ...ofBand, expected: members(200) },
   'GET /bands/[band]/news': { ...ofBand, expected: members(200) },
+  'GET /calendar/[token]': { params: () => ({ token: NO_TOKEN }), expected: all(404) },
+  'POST /bands/[band]/calendar': { ...ofBand, expected: members(201) },
+  'DELETE /bands/[band]/calendar': { ...ofBand, expected: members(204) },
+  'POST /bands/[band]/events/file': {
+    ...ofBand,
+    body: () => ({
+      text: 'BEGIN:VCALENDAR\nBEGIN:VEVENT\nUID:1\nDTSTART:20261205T200000Z\nEND:VEVENT\nEND:VCALENDAR',
+    }),
+    expected: editors(200),
+  },
   'GET /speech': { expected: { ...all(200), nobody: 401 } },
   'POST /deputy': { body: () => ({ link: NO_TOKEN }), expected: all(409) },
   'DELETE /deputy': { expected: all(204) },

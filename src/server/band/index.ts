@@ -1,5 +1,6 @@
 /** What a band has: songs with their arrangements, gigs and rehearsals with their sets. */
 
+export * from './calendar';
 export * from './file';
 export * from './find';
 export * from './library';

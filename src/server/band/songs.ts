@@ -7,7 +7,7 @@ import { layoutSchema, USUAL_LAYOUT } from '@/core/music/kit';
 import { blankRoadMap, LONGEST_NAME, type RoadMap, roadMapKind } from '@/core/song/roadmap';
 import { type Queries, refuse } from '../database';
 import { asDocument, insertDocument, keptDocument, VERSION } from '../documents';
-import { mayEdit, readOnly } from '../people/bands';
+import { type Band, mayEdit, readOnly } from '../people/bands';
 import { mayChange } from './removing';
 
 const songRow = z.object({
@@ -20,6 +20,8 @@ const songRow = z.object({
   mayEdit: z.boolean(),
   band: z.string(),
   slug: z.string(),
+  /** The band that it was copied from. */
+  cameFrom: z.string().nullable(),
   /** Which of the two is deleted, the song first. */
   deleted: z.enum(['song', 'arrangement']).nullable(),
 });
@@ -31,7 +33,7 @@ const SONGS = `
   SELECT song.id AS song, song.title, arrangement.id AS arrangement,
          arrangement.name AS "arrangementName",
          ${VERSION} AS version, document.revision, ${mayEdit('document.band')} AS "mayEdit",
-         band.id AS band, band.slug,
+         band.id AS band, band.slug, song.came_from AS "cameFrom",
          CASE WHEN song.deleted_at IS NOT NULL THEN 'song'
               WHEN arrangement.deleted_at IS NOT NULL THEN 'arrangement' END AS deleted
   FROM arrangement
@@ -180,8 +182,16 @@ export const copyArrangement = async (
   return createArrangement(db, band, song, name.trim(), map);
 };
 
-/** A copy of a song with all its arrangements, beginning as they stand. */
-export const copySong = async (db: Queries, song: string): Promise<{ arrangement: string }> => {
+/**
+ * A copy of a song with all its arrangements, beginning as they stand.
+ *
+ * @param to another band of the member's that it is copied to; it then says where it came from
+ */
+export const copySong = async (
+  db: Queries,
+  song: string,
+  to?: Pick<Band, 'id'>,
+): Promise<{ arrangement: string }> => {
   await mayChange(db, 'song', song);
   const entries = await withMaps(
     db,
@@ -193,10 +203,16 @@ export const copySong = async (db: Queries, song: string): Promise<{ arrangement
   );
   const [first, ...others] = entries;
   if (!first) return refuse('not-found', 'Song', 'There is no such song in your bands.');
-  const title = copyTitle(first.title);
-  const made = await createSong(db, first.band, title, first.map, first.arrangementName);
+  const band = to?.id ?? first.band;
+  const title = band === first.band ? copyTitle(first.title) : first.title;
+  const made = await createSong(db, band, title, first.map, first.arrangementName);
   for (const { arrangementName, map } of others)
-    await createArrangement(db, first.band, made.song, arrangementName, map);
+    await createArrangement(db, band, made.song, arrangementName, map);
+  if (band !== first.band)
+    await db.run(
+      'UPDATE song SET came_from = (SELECT name FROM band WHERE id = $2) WHERE id = $1',
+      [made.song, first.band],
+    );
   return made;
 };
 

@@ -40,6 +40,12 @@ beforeAll(async () => {
        RETURNING id`,
       [band, member],
     );
+  for (const member of members.values())
+    await db.value(
+      `INSERT INTO calendar_feed (band, member, token_hash)
+       SELECT $1, id, sha256(id::text::bytea) FROM member WHERE id = $2 RETURNING member`,
+      [bands.own, member],
+    );
   for (const [band, member] of [
     ...[...members.values()].map((member) => [bands.own, member] as const),
     [bands.other, members.get('leader')] as const,
@@ -268,6 +274,22 @@ const TABLES: Readonly<Record<string, { readonly rights: Rights; readonly sql: S
         'revoked_at',
       ),
       select: 'SELECT id FROM deputy_link WHERE band = $1',
+    },
+  },
+  calendar_feed: {
+    rights: { select: ALL, insert: ALL, update: ALL, delete: ALL },
+    sql: {
+      ...statements(
+        'calendar_feed',
+        'band, member, token_hash',
+        `$1, current_member(), decode(repeat('ab', 32), 'hex')`,
+        'made_at',
+      ),
+      select: 'SELECT member FROM calendar_feed WHERE band = $1',
+      // Whoever has one already renews it.
+      insert: `INSERT INTO calendar_feed (band, member, token_hash)
+        VALUES ($1, current_member(), decode(repeat('ab', 32), 'hex'))
+        ON CONFLICT (band, member) DO UPDATE SET made_at = now()`,
     },
   },
   snapshot: {

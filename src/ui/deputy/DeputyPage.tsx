@@ -132,7 +132,7 @@ export const DeputyPage = (props: Props) => {
       {songs.length > 1 && <EveningProfile program={program} height={112} full />}
       <ol className={classes.songs}>
         {songs.map((song) => (
-          <Song key={song.id} song={song} />
+          <Song key={song.id} song={song} isAlone={songs.length === 1} />
         ))}
       </ol>
       <Text size="sm" c="var(--quiet)">
@@ -143,15 +143,23 @@ export const DeputyPage = (props: Props) => {
   );
 };
 
-const Song = ({ song: { id, title, map, timeline } }: { readonly song: DeputySong }) => {
+type SongProps = {
+  readonly song: DeputySong;
+  /** The page has its title already. */
+  readonly isAlone: boolean;
+};
+
+const Song = ({ song: { id, title, map, timeline }, isAlone }: SongProps) => {
   const { tempo, meter, countIn, recording } = map.start;
   const surprises = surprisesOf(map, timeline);
   return (
     <li>
       <div className={classes.head}>
-        <Title order={2} fz="lg" className="name">
-          {title}
-        </Title>
+        {!isAlone && (
+          <Title order={2} fz="lg" className="name">
+            {title}
+          </Title>
+        )}
         <span>
           <NoteIcon value={tempo.unit} height={12} /> {tempo.perMinute} · {meterText(meter)} · count{' '}
           {countIn} · {timeline.bars.length} bars · {clock(timeline.seconds)}

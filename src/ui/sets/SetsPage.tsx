@@ -13,10 +13,12 @@ import { RemovedButton } from '../lifecycle/RemovedButton';
 import { ThingMenu } from '../lifecycle/ThingMenu';
 import { call } from '../shared/call';
 import { orNothing } from '../shared/orNothing';
+import { CalendarButton } from './CalendarButton';
 import { EveningProfile } from './EveningProfile';
 import type { EventSaid } from './EventForm';
 import { EventTime } from './EventTime';
 import { compileSongs, entriesOf, received, type SentSong } from './entries';
+import { FromCalendar } from './FromCalendar';
 import classes from './SetsPage.module.css';
 import { slotWords, timeWords } from './words';
 
@@ -65,6 +67,8 @@ export const SetsPage = ({ band, songs, events, news }: Props) => {
       ))}
       <Group>
         {band.mayEdit && <NewEvent band={band.slug} />}
+        {band.mayEdit && <FromCalendar band={band.slug} />}
+        <CalendarButton band={band.slug} />
         <RemovedButton band={band.slug} mayEdit={band.mayEdit} />
       </Group>
     </div>

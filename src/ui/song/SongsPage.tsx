@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, TextInput, VisuallyHidden } from '@mantine/core';
-import { IconPlus } from '@tabler/icons-react';
+import { IconArrowsRightLeft, IconPlus } from '@tabler/icons-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useMemo, useRef, useState } from 'react';
@@ -15,6 +15,7 @@ import { RemovedButton } from '../lifecycle/RemovedButton';
 import { ThingMenu } from '../lifecycle/ThingMenu';
 import { NoteIcon, Thumbnail } from '../profile';
 import { call } from '../shared/call';
+import { tell } from '../shared/tell';
 import { FromFile } from './FromFile';
 import classes from './SongsPage.module.css';
 
@@ -24,17 +25,23 @@ type Song = {
   readonly arrangementName: string;
   readonly title: string;
   readonly map: Packed<RoadMap>;
+  /** The band that it was copied from. */
+  readonly cameFrom: string | null;
 };
+
+type OtherBand = { readonly slug: string; readonly name: string };
 
 type Props = {
   readonly band: { readonly slug: string; readonly mayEdit: boolean };
   readonly songs: readonly Song[];
   /** What others have changed since the member looked last, by document. */
   readonly news: Readonly<Record<string, SinceSeen>>;
+  /** Other bands of the member’s that a song can be copied to. */
+  readonly others: readonly OtherBand[];
 };
 
 /** All songs of the band. */
-export const SongsPage = ({ band, songs, news }: Props) => (
+export const SongsPage = ({ band, songs, news, others }: Props) => (
   <div className={classes.page}>
     <VisuallyHidden component="h1">Songs</VisuallyHidden>
     {band.mayEdit && (
@@ -52,7 +59,7 @@ export const SongsPage = ({ band, songs, news }: Props) => (
             href={`/${band.slug}/songs/${song.arrangement}`}
             since={news[song.arrangement]}
           />
-          {band.mayEdit && <SongMenu song={song} />}
+          {band.mayEdit && <SongMenu song={song} others={others} />}
         </li>
       ))}
     </ul>
@@ -60,13 +67,30 @@ export const SongsPage = ({ band, songs, news }: Props) => (
   </div>
 );
 
-const SongMenu = ({ song: { song, title } }: { readonly song: Song }) => (
-  <ThingMenu
-    thing={{ what: 'song', id: song, title }}
-    nameField="title"
-    onCopied={() => undefined}
-  />
-);
+type MenuProps = { readonly song: Song; readonly others: readonly OtherBand[] };
+
+const SongMenu = ({ song: { song, title }, others }: MenuProps) => {
+  const copyTo = async ({ slug, name }: OtherBand) => {
+    const called = await call('POST', `/api/songs/${song}/copy?band=${slug}`);
+    void tell(
+      called.ok
+        ? { words: `“${title}” is in ${name} too.` }
+        : { words: called.sentence, wrong: true },
+    );
+  };
+  return (
+    <ThingMenu
+      thing={{ what: 'song', id: song, title }}
+      nameField="title"
+      more={others.map((band) => ({
+        label: `Copy to ${band.name}`,
+        icon: IconArrowsRightLeft,
+        run: () => void copyTo(band),
+      }))}
+      onCopied={() => undefined}
+    />
+  );
+};
 
 type LineProps = {
   readonly song: Song;
@@ -83,7 +107,10 @@ const SongLine = ({ song, href, since }: LineProps) => {
       <strong className="name">
         {song.title} <NewMark since={since} />
       </strong>
-      <span className={classes.quiet}>{song.arrangementName}</span>
+      <span className={classes.quiet}>
+        {song.arrangementName}
+        {song.cameFrom && `, from ${song.cameFrom}`}
+      </span>
       <span className={classes.figure}>
         <NoteIcon value={tempo.unit} height={12} /> {tempo.perMinute}
       </span>

@@ -10,12 +10,19 @@ type Props = { readonly params: Promise<{ band: string }> };
 
 const Page = async ({ params }: Props) => {
   const { band: slug } = await params;
-  const { band } = await bandsForPage(slug);
+  const { band, bands } = await bandsForPage(slug);
   const { songs, news } = await forPage(async (db, { member }) => ({
     songs: await bandSongs(db, band.id),
     news: await newsFor(db, member, band.id),
   }));
-  return <SongsPage band={band} songs={songs.map(sentSong)} news={news} />;
+  return (
+    <SongsPage
+      band={band}
+      songs={songs.map((song) => ({ ...sentSong(song), cameFrom: song.cameFrom }))}
+      news={news}
+      others={bands.filter((one) => one.mayEdit && one.slug !== slug)}
+    />
+  );
 };
 
 export default Page;
