@@ -65,9 +65,52 @@ const set = (title: string) => async (page: Page) => {
 await picture('first', LAPTOP, async () => undefined);
 await picture('sets', LAPTOP, enter);
 await picture('set', LAPTOP, set('First set'));
-await picture('songs', LAPTOP, async (page) => {
-  await enter(page);
-  await page.goto('/saltreach-nine/songs');
+/** Other people’s windows: what they do is seen in the pictures that follow. */
+const aside = async (name: string): Promise<Page> => {
+  const context = await browser.newContext({ baseURL: process.env.EBRANT_URL, viewport: LAPTOP });
+  const page = await context.newPage();
+  await page.goto('/');
+  await page.getByRole('button', { name: new RegExp(name) }).click();
+  await page.waitForURL(/sets$/);
+  return page;
+};
+await picture('people', LAPTOP, async (page) => {
+  await page.getByRole('button', { name: /Odile Marsh/ }).click();
+  await page.waitForURL(/sets$/);
+  await page.getByRole('link', { name: 'People', exact: true }).click();
+  await page.getByRole('button', { name: 'Invite' }).click();
+  await page.getByRole('button', { name: 'Make the link' }).click();
+  await page.keyboard.press('Escape');
+});
+await picture('history', LAPTOP, async (page) => {
+  await song('Hauling Up')(page);
+  await page.waitForResponse((response) => response.url().endsWith('/seen'));
+  const odile = await aside('Odile Marsh');
+  await odile.goto(new URL(page.url()).pathname);
+  const type = async (column: string, row: number, text: string) => {
+    await odile.locator(`[data-column="${column}"]`).nth(row).click();
+    await odile.keyboard.press('ControlOrMeta+a');
+    await odile.keyboard.type(text);
+    await odile.keyboard.press('Enter');
+  };
+  await type('bars', 2, '12');
+  await type('level', 3, '4');
+  await type('name', 1, 'Verse, all in');
+  await odile.getByText('Everything is saved').waitFor();
+  await odile.context().close();
+  await page.reload();
+  await page.getByRole('button', { name: /since you looked last/ }).click();
+  await page.getByRole('button', { name: 'Show this moment' }).first().click();
+});
+await picture('deputy', LAPTOP, async (page) => {
+  await set('Second set')(page);
+  await page.getByRole('button', { name: 'More for Second set' }).click();
+  await page.getByRole('menuitem', { name: 'Link for a deputy' }).click();
+  await page.getByRole('button', { name: 'Make a link' }).click();
+  const link = await page.getByRole('textbox', { name: 'Link' }).inputValue();
+  await page.context().clearCookies();
+  await page.goto(link);
+  await page.waitForURL(/deputy\/set/);
 });
 await picture('song', LAPTOP, song('Nine Mile Ferry', 'Bridge'));
 await picture('song-places', LAPTOP, async (page) => {
@@ -111,7 +154,6 @@ await picture('song-practice', LAPTOP, async (page) => {
   await page.getByText('The strokes of round 2').waitFor();
   await page.evaluate(() => window.scrollTo(0, 330));
 });
-await picture('song-load', LAPTOP, view('Nine Mile Ferry', 'Load'));
 const kit = async (page: Page) => {
   await song('Nine Mile Ferry')(page);
   await page.getByRole('link', { name: 'Kit' }).last().click();
@@ -137,9 +179,6 @@ await picture('stage', TABLET, async (page) => {
   await page.keyboard.press('h');
   for (let sections = 0; sections < 3; sections++) await page.keyboard.press('PageDown');
   for (let bars = 0; bars < 5; bars++) await page.keyboard.press('ArrowRight');
-});
-await picture('song-dark', LAPTOP, song('Seven at the Harbour Wall', 'Stamp'), {
-  colorScheme: 'dark',
 });
 await picture('song-phone', PHONE, song('Five Bells'));
 await browser.close();

@@ -292,6 +292,55 @@ export const CHAPTERS: readonly Chapter[] = [
     ],
   },
   {
+    id: 'people',
+    title: 'A band and its people',
+    words:
+      'account invite invitation role leader drummer player guest join leave passphrase passkey recovery code archive delete found',
+    parts: [
+      steps(
+        'People in the head bar shows who is in the band, and what each may do. A leader changes everything and invites; a drummer changes maps, sets and the library; a player reads everything and takes it along; a guest reads maps and sets.',
+        'A leader presses Invite, says as what, for how many and for how long, and sends the link or shows the code to a phone’s camera. It can be taken back. Looking at a link uses nothing up.',
+        'The three dots beside a name give another role, hand leadership over, take somebody out, or make a link to a new passphrase. The open pages of whoever is taken out stop. What was done stands under What was done.',
+        'Your account is in the menu at your name: bands, name and passphrase, passkeys, where you are signed in, a file of what is kept of you. Make recovery codes there and put them by: with one of them you come back when the passphrase is forgotten.',
+        'A band that is not played any more is archived: it is read, and changed by nobody. A deleted one can be brought back by a leader for thirty days.',
+      ),
+    ],
+  },
+  {
+    id: 'deputy',
+    title: 'When somebody sits in',
+    words: 'deputy dep sub substitute link share guest without account tonight',
+    parts: [
+      steps(
+        'On a set or a song, under the three dots, Link for a deputy makes a link that is good for some days. Whoever has it reads that set alone: what will catch them out in each song first, then charts, stage, and the click to take along, without an account.',
+        'They can take it along for a place without a network. You see how often it was opened, and take it back when it is over.',
+      ),
+    ],
+  },
+  {
+    id: 'history',
+    title: 'Who changed what',
+    words: 'history undo restore earlier version as played changes new since log',
+    parts: [
+      steps(
+        'The clock at the top of a song or set opens its history: who did what in which sitting, with a number where others have changed something since you looked. The lists of songs and sets show it too.',
+        'Take back undoes one thing and leaves the rest, as a new change. Where two people wrote at once, both are said, and Take theirs puts the other one in.',
+        'Show this moment draws the song as it was beside today’s, and says what is different. Make it so again brings all of it back; undo takes that back too. Give a moment a name, such as “as played on the quay”; when a gig or rehearsal began, it is remembered by itself.',
+      ),
+    ],
+  },
+  {
+    id: 'calendar',
+    title: 'Gigs in your own calendar',
+    words: 'calendar ics ical subscribe rehearsal dates file',
+    parts: [
+      steps(
+        'Under Sets, In my calendar makes a secret address, yours alone, that the calendar on your phone subscribes to. Renew it when it went astray; it ends by itself when you leave the band.',
+        'From a calendar file puts somebody else’s rehearsal in, in the time of its place.',
+      ),
+    ],
+  },
+  {
     id: 'care',
     title: 'Ears and arms',
     words: 'hearing loud level practice pain health exposure',
