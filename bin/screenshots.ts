@@ -100,7 +100,7 @@ await picture('history', LAPTOP, async (page) => {
   await odile.context().close();
   await page.reload();
   await page.getByRole('button', { name: /since you looked last/ }).click();
-  await page.getByRole('button', { name: 'Show this moment' }).first().click();
+  await page.getByRole('button', { name: 'Before' }).first().click();
 });
 await picture('deputy', LAPTOP, async (page) => {
   await set('Second set')(page);

@@ -81,8 +81,11 @@ test('any moment is shown as it was, named, and made so again', async ({ page })
   await page.getByRole('tab', { name: 'As written' }).click();
   await page.getByRole('button', { name: 'History' }).click();
   const history = page.getByRole('dialog', { name: 'History of Fathom' });
-  await history.getByRole('button', { name: 'Show this moment' }).first().click();
   const moment = history.getByRole('region', { name: 'As it was' });
+  await history.getByRole('button', { name: 'Before' }).last().click();
+  await expect(moment.getByRole('heading', { name: 'As it was: the beginning' })).toBeVisible();
+  await expect(moment.getByText('“Verse” is new: 16, level 2.')).toBeVisible();
+  await history.getByRole('button', { name: 'After' }).first().click();
   await expect(moment.getByText('Today it is just like this.')).toBeVisible();
   await moment.getByLabel('Name this moment').last().fill('As played on the quay');
   await moment.getByRole('button', { name: 'Name it' }).click();

@@ -325,7 +325,7 @@ export const CHAPTERS: readonly Chapter[] = [
       steps(
         'The clock at the top of a song or set opens its history: who did what in which sitting, with a number where others have changed something since you looked. The lists of songs and sets show it too.',
         'Take back undoes one thing and leaves the rest, as a new change. Where two people wrote at once, both are said, and Take theirs puts the other one in.',
-        'Show this moment draws the song as it was beside today’s, and says what is different. Make it so again brings all of it back; undo takes that back too. Give a moment a name, such as “as played on the quay”; when a gig or rehearsal began, it is remembered by itself.',
+        'Before and After draw the song as it was beside today’s, and say what is different. Make it so again brings all of it back; undo takes that back too. Give a moment a name, such as “as played on the quay”; when a gig or rehearsal began, it is remembered by itself.',
       ),
     ],
   },

@@ -90,9 +90,14 @@ export const HistoryList = <D,>(props: Props<D>) => {
                   </Badge>
                 )}
               </Title>
-              <Button size="compact-sm" onClick={() => onShow(sitting.last)}>
-                Show this moment
-              </Button>
+              <Button.Group>
+                <Button size="compact-sm" onClick={() => onShow(sitting.first - 1)}>
+                  Before
+                </Button>
+                <Button size="compact-sm" onClick={() => onShow(sitting.last)}>
+                  After
+                </Button>
+              </Button.Group>
             </Group>
             <Steps {...props} sitting={sitting} steps={steps} />
           </li>
