@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { askShelf } from '@/offline/client';
 import { useConfirming } from '../people/confirming';
 import { call } from '../shared/call';
+import { Problem } from '../shared/Problem';
 
 /** Giving the account up. */
 export const DeleteAccount = () => {
@@ -31,11 +32,7 @@ export const DeleteAccount = () => {
         yours alone is gone at once.
       </Text>
       <Button onClick={() => setAsking(true)}>Delete my account</Button>
-      {problem && (
-        <Text role="alert" size="sm" c="var(--accent-text)" mt="xs">
-          {problem}
-        </Text>
-      )}
+      <Problem>{problem}</Problem>
       {dialog}
       {asking && (
         <Modal opened onClose={() => setAsking(false)} title="Delete your account?" size={420}>

@@ -1,10 +1,12 @@
 'use client';
 
-import { Button, Group, PasswordInput, Stack, Switch, TextInput, Title } from '@mantine/core';
+import { Button, Group, Stack, Switch, Title } from '@mantine/core';
 import { type FormEvent, useState } from 'react';
 import { useConfirming } from '../people/confirming';
+import { NewPassphrase } from '../people/NewPassphrase';
 import { call } from '../shared/call';
-import { tell } from '../shared/tell';
+import { NameForm } from '../shared/NameForm';
+import { tell, tellCalled } from '../shared/tell';
 
 type Props = {
   readonly name: string;
@@ -15,72 +17,46 @@ type Props = {
 /** One’s name, a new passphrase, and who may help where it is forgotten. */
 export const NameAndPassphrase = ({ name, leadersMayReset, onChange }: Props) => {
   const { take, dialog } = useConfirming();
-  const [problems, setProblems] = useState<Readonly<Record<string, string>>>({});
-  const change = async (field: string, changes: unknown, words: string): Promise<boolean> => {
+  const [weak, setWeak] = useState<string>();
+  const change = async (changes: unknown) => {
     const called = await take(() => call('PATCH', '/api/account', changes));
-    setProblems({ [field]: called.ok ? '' : called.sentence });
-    if (called.ok) void tell({ words });
     onChange();
-    return called.ok;
+    return called;
   };
-  const typed = (event: FormEvent<HTMLFormElement>, field: string) => {
+  const rename = async (next: string) => {
+    const called = await change({ name: next });
+    if (called.ok) void tell({ words: 'You sign in with this name now.' });
+    return called;
+  };
+  const renew = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    return String(new FormData(event.currentTarget).get(field));
+    const form = event.currentTarget;
+    const called = await change({ passphrase: String(new FormData(form).get('passphrase')) });
+    setWeak(called.ok ? undefined : called.sentence);
+    if (!called.ok) return;
+    form.reset();
+    void tell({ words: 'The new passphrase holds. You are signed out everywhere else.' });
   };
+  const allow = async (leadersMayReset: boolean) =>
+    tellCalled(await change({ leadersMayReset }), leadersMayReset ? 'They may.' : 'They may not.');
   return (
     <section aria-labelledby="name-and-passphrase">
       <Title order={2} id="name-and-passphrase">
         Name and passphrase
       </Title>
       <Stack gap="md" maw={420}>
-        <form
-          aria-label="Name"
-          onSubmit={(event) =>
-            void change('name', { name: typed(event, 'name') }, 'You sign in with this name now.')
-          }
-        >
+        <NameForm
+          key={name}
+          what="Change your name"
+          label="Name"
+          value={name}
+          autoComplete="username"
+          button="Change"
+          onName={rename}
+        />
+        <form aria-label="Change your passphrase" onSubmit={renew}>
           <Group align="end" gap="sm">
-            <TextInput
-              size="sm"
-              name="name"
-              label="Name"
-              defaultValue={name}
-              autoComplete="username"
-              required
-              maxLength={120}
-              error={problems.name}
-              flex={1}
-            />
-            <Button type="submit">Change</Button>
-          </Group>
-        </form>
-        <form
-          aria-label="Passphrase"
-          onSubmit={async (event) => {
-            const form = event.currentTarget;
-            const passphrase = typed(event, 'passphrase');
-            if (
-              await change(
-                'passphrase',
-                { passphrase },
-                'The new passphrase holds. You are signed out everywhere else.',
-              )
-            )
-              form.reset();
-          }}
-        >
-          <Group align="end" gap="sm">
-            <PasswordInput
-              size="sm"
-              name="passphrase"
-              label="New passphrase"
-              description="12 characters at least: three or four words."
-              autoComplete="new-password"
-              required
-              maxLength={200}
-              error={problems.passphrase}
-              flex={1}
-            />
+            <NewPassphrase error={weak} />
             <Button type="submit">Change</Button>
           </Group>
         </form>
@@ -88,14 +64,7 @@ export const NameAndPassphrase = ({ name, leadersMayReset, onChange }: Props) =>
           label="A leader of any of my bands may hand me a link to a new passphrase"
           description="Off, only somebody who leads all of your bands may."
           checked={leadersMayReset}
-          error={problems.leaders}
-          onChange={(event) =>
-            void change(
-              'leaders',
-              { leadersMayReset: event.currentTarget.checked },
-              event.currentTarget.checked ? 'They may.' : 'They may not.',
-            )
-          }
+          onChange={(event) => void allow(event.currentTarget.checked)}
         />
       </Stack>
       {dialog}

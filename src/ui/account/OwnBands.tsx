@@ -1,11 +1,11 @@
 'use client';
 
-import { Anchor, Button, Group, Table, Text, TextInput, Title } from '@mantine/core';
+import { Anchor, Button, Table, Text, Title } from '@mantine/core';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { type FormEvent, useState } from 'react';
 import { call } from '../shared/call';
-import { tell } from '../shared/tell';
+import { NameForm } from '../shared/NameForm';
+import { tellCalled } from '../shared/tell';
 import { When } from '../shared/When';
 import type { AccountProps } from './AccountPage';
 
@@ -14,18 +14,17 @@ type Props = Pick<AccountProps, 'bands' | 'deleted'> & { readonly onChange: () =
 /** The bands that one is in, those to be brought back, and founding another. */
 export const OwnBands = ({ bands, deleted, onChange }: Props) => {
   const router = useRouter();
-  const [problem, setProblem] = useState<string>();
-  const found = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const name = String(new FormData(event.currentTarget).get('band'));
+  const found = async (name: string) => {
     const called = await call<{ band: string }>('POST', '/api/bands', { name });
-    if (!called.ok) return setProblem(called.sentence);
-    router.push(`/${called.value.band}/people`);
-    router.refresh();
+    if (called.ok) {
+      router.push(`/${called.value.band}/people`);
+      router.refresh();
+    }
+    return called;
   };
   const bringBack = async (slug: string, name: string) => {
     const called = await call('PATCH', `/api/bands/${slug}`, { deleted: false });
-    void tell(called.ok ? { words: `${name} is back.` } : { words: called.sentence, wrong: true });
+    void tellCalled(called, `${name} is back.`);
     onChange();
   };
   return (
@@ -75,20 +74,13 @@ export const OwnBands = ({ bands, deleted, onChange }: Props) => {
           ))}
         </Table.Tbody>
       </Table>
-      <form onSubmit={found} aria-label="Found a band">
-        <Group align="end" gap="sm">
-          <TextInput
-            size="sm"
-            name="band"
-            label="A new band"
-            placeholder="Its name"
-            required
-            maxLength={120}
-            error={problem}
-          />
-          <Button type="submit">Found it</Button>
-        </Group>
-      </form>
+      <NameForm
+        what="Found a band"
+        label="A new band"
+        placeholder="Its name"
+        button="Found it"
+        onName={found}
+      />
     </section>
   );
 };

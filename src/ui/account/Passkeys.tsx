@@ -1,10 +1,10 @@
 'use client';
 
-import { Button, Group, Table, Text, TextInput, Title } from '@mantine/core';
-import { type FormEvent, useState } from 'react';
+import { Button, Table, Text, Title } from '@mantine/core';
 import { useConfirming } from '../people/confirming';
 import { call } from '../shared/call';
-import { tell } from '../shared/tell';
+import { NameForm } from '../shared/NameForm';
+import { tellCalled } from '../shared/tell';
 import { When } from '../shared/When';
 import type { AccountProps } from './AccountPage';
 
@@ -16,27 +16,17 @@ type Props = {
 /** A second way to sign in: what a phone, a laptop or a key on the ring keeps. */
 export const Passkeys = ({ passkeys, onChange }: Props) => {
   const { take, dialog } = useConfirming();
-  const [problem, setProblem] = useState<string>();
-  const make = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const form = event.currentTarget;
-    const name = String(new FormData(form).get('passkey'));
-    setProblem(undefined);
+  const make = async (name: string) => {
     const { makePasskey } = await import('../people/passkeys');
     const made = await take(() => makePasskey(name));
-    if (!made.ok) return setProblem(made.sentence);
-    form.reset();
-    onChange();
+    if (made.ok) onChange();
+    return made;
   };
   const forget = async (id: string, name: string) => {
     const called = await take(() =>
       call('DELETE', `/api/account/passkeys?id=${encodeURIComponent(id)}`),
     );
-    void tell(
-      called.ok
-        ? { words: `“${name}” opens nothing any more.` }
-        : { words: called.sentence, wrong: true },
-    );
+    void tellCalled(called, `“${name}” opens nothing any more.`);
     onChange();
   };
   return (
@@ -73,20 +63,13 @@ export const Passkeys = ({ passkeys, onChange }: Props) => {
           </Table.Tbody>
         </Table>
       )}
-      <form onSubmit={make} aria-label="A new passkey">
-        <Group align="end" gap="sm">
-          <TextInput
-            size="sm"
-            name="passkey"
-            label="A new passkey"
-            placeholder="Laptop in the loft"
-            required
-            maxLength={120}
-            error={problem}
-          />
-          <Button type="submit">Make it</Button>
-        </Group>
-      </form>
+      <NameForm
+        what="Make a passkey"
+        label="A new passkey"
+        placeholder="Laptop in the loft"
+        button="Make it"
+        onName={make}
+      />
       {dialog}
     </section>
   );

@@ -4,6 +4,7 @@ import { Button, Group, Modal, Stack, Text, Title } from '@mantine/core';
 import { useState } from 'react';
 import { useConfirming } from '../people/confirming';
 import { call } from '../shared/call';
+import { Problem } from '../shared/Problem';
 import classes from './Account.module.css';
 
 type Props = {
@@ -37,11 +38,7 @@ export const RecoveryCodes = ({ left, onChange }: Props) => {
           : `You have ${left}. Each sets a new passphrase once, when you have forgotten yours.`}
       </Text>
       <Button onClick={renew}>{left === 0 ? 'Make ten' : 'Make ten new ones'}</Button>
-      {problem && (
-        <Text role="alert" size="sm" c="var(--accent-text)">
-          {problem}
-        </Text>
-      )}
+      <Problem>{problem}</Problem>
       {dialog}
       {codes && (
         <Modal opened onClose={() => setCodes(undefined)} title="Recovery codes" size="auto">

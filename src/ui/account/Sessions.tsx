@@ -2,7 +2,7 @@
 
 import { Button, Table, Text, Title } from '@mantine/core';
 import { call } from '../shared/call';
-import { tell } from '../shared/tell';
+import { tellCalled } from '../shared/tell';
 import { When } from '../shared/When';
 import type { AccountProps } from './AccountPage';
 
@@ -17,7 +17,7 @@ type Props = {
 export const Sessions = ({ sessions, session, onChange }: Props) => {
   const end = async (query: string, words: string) => {
     const called = await call('DELETE', `/api/account/sessions${query}`);
-    void tell(called.ok ? { words } : { words: called.sentence, wrong: true });
+    void tellCalled(called, words);
     onChange();
   };
   return (

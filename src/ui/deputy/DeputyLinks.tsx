@@ -4,6 +4,7 @@ import { Button, Group, Modal, NumberInput, Stack, Table, Text } from '@mantine/
 import { type FormEvent, useCallback, useEffect, useState } from 'react';
 import { LinkToHandOver } from '../people/LinkToHandOver';
 import { call } from '../shared/call';
+import { Problem } from '../shared/Problem';
 import { When } from '../shared/When';
 
 type Props = {
@@ -73,11 +74,7 @@ const DeputyLinks = ({ document, title, days: usual, onClose }: Props) => {
             </Group>
           </form>
         )}
-        {problem && (
-          <Text role="alert" c="var(--accent-text)">
-            {problem}
-          </Text>
-        )}
+        <Problem>{problem}</Problem>
         {links && links.length > 0 && (
           <Table aria-label="Links that open it">
             <Table.Tbody>

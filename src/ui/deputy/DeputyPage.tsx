@@ -54,6 +54,12 @@ export type EventSaid = {
   readonly timeZone: string;
 };
 
+/** The click as a file. */
+const FILES = [
+  ['midi', 'Click as MIDI'],
+  ['wav', 'Click as WAV'],
+] as const;
+
 /** All that a deputy needs of a set or a song, on one page: what is odd about each song first. */
 export const DeputyPage = (props: Props) => {
   const { band, title, document, event, songs, program, until } = props;
@@ -69,7 +75,6 @@ export const DeputyPage = (props: Props) => {
     ],
     [songs],
   );
-  const file = (as: string) => `/api/documents/${document}/click?as=${as}`;
   return (
     <div className={classes.page}>
       <header>
@@ -101,22 +106,17 @@ export const DeputyPage = (props: Props) => {
           >
             Print
           </Button>
-          <Button
-            component="a"
-            href={file('midi')}
-            download
-            leftSection={<IconDownload size={18} aria-hidden="true" />}
-          >
-            Click as MIDI
-          </Button>
-          <Button
-            component="a"
-            href={file('wav')}
-            download
-            leftSection={<IconDownload size={18} aria-hidden="true" />}
-          >
-            Click as WAV
-          </Button>
+          {FILES.map(([as, label]) => (
+            <Button
+              key={as}
+              component="a"
+              href={`/api/documents/${document}/click?as=${as}`}
+              download
+              leftSection={<IconDownload size={18} aria-hidden="true" />}
+            >
+              {label}
+            </Button>
+          ))}
           {event && (
             <TakeAlong
               page="/deputy/set"

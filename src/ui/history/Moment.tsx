@@ -1,8 +1,9 @@
 'use client';
 
-import { Button, CloseButton, Group, Stack, Text, TextInput, Title } from '@mantine/core';
-import { type FormEvent, type ReactNode, useState } from 'react';
+import { Button, CloseButton, Group, Stack, Text, Title } from '@mantine/core';
+import type { ReactNode } from 'react';
 import { call } from '../shared/call';
+import { NameForm } from '../shared/NameForm';
 import classes from './History.module.css';
 
 type Props = {
@@ -23,18 +24,13 @@ type Props = {
 /** The document as it was at a moment, beside today’s. */
 export const Moment = (props: Props) => {
   const { document, revision, called, then, today, differences, mayEdit } = props;
-  const [problem, setProblem] = useState<string>();
-  const name = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const form = event.currentTarget;
+  const name = async (called: string) => {
     const said = await call('POST', `/api/documents/${document}/versions`, {
-      name: String(new FormData(form).get('name')),
+      name: called,
       revision,
     });
-    setProblem(said.ok ? undefined : said.sentence);
-    if (!said.ok) return;
-    form.reset();
-    props.onNamed();
+    if (said.ok) props.onNamed();
+    return said;
   };
   return (
     <Stack component="section" className={classes.moment} aria-label="As it was" gap="sm">
@@ -72,20 +68,13 @@ export const Moment = (props: Props) => {
           <Button variant="filled" disabled={differences.length === 0} onClick={props.onRestore}>
             Make it so again
           </Button>
-          <form onSubmit={name} aria-label="Name this moment">
-            <Group align="end" gap="xs">
-              <TextInput
-                size="sm"
-                name="name"
-                label="Name this moment"
-                placeholder="As played on the quay"
-                required
-                maxLength={120}
-                error={problem}
-              />
-              <Button type="submit">Name it</Button>
-            </Group>
-          </form>
+          <NameForm
+            what="A name for this moment"
+            label="Name this moment"
+            placeholder="As played on the quay"
+            button="Name it"
+            onName={name}
+          />
         </Group>
       )}
     </Stack>

@@ -1,10 +1,11 @@
 'use client';
 
-import { Button, Group, Modal, Stack, Text, TextInput, Title } from '@mantine/core';
+import { Button, Group, Modal, Stack, Text, Title } from '@mantine/core';
 import { useRouter } from 'next/navigation';
-import { type FormEvent, useState } from 'react';
+import { useState } from 'react';
 import { call } from '../shared/call';
-import { tell } from '../shared/tell';
+import { NameForm } from '../shared/NameForm';
+import { tell, tellCalled } from '../shared/tell';
 import { useConfirming } from './confirming';
 import type { PeopleBand } from './PeoplePage';
 
@@ -14,43 +15,36 @@ type Props = { readonly band: PeopleBand; readonly onChange: () => void };
 export const BandSettings = ({ band, onChange }: Props) => {
   const router = useRouter();
   const { take, dialog } = useConfirming();
-  const [problem, setProblem] = useState<string>();
   const [deleting, setDeleting] = useState(false);
+  const address = `/api/bands/${band.slug}`;
   const change = async (changes: unknown, words: string) => {
-    const called = await take(() => call('PATCH', `/api/bands/${band.slug}`, changes));
-    if (called.ok) void tell({ words });
-    setProblem(called.ok ? undefined : called.sentence);
+    const called = await take(() => call('PATCH', address, changes));
+    void tellCalled(called, words);
     onChange();
-    return called.ok;
+    return called;
   };
-  const rename = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const name = String(new FormData(event.currentTarget).get('name'));
-    void change({ name }, `It is called ${name} now.`);
+  const rename = async (name: string) => {
+    const called = await call('PATCH', address, { name });
+    if (called.ok) void tell({ words: `It is called ${name} now.` });
+    onChange();
+    return called;
   };
   const remove = async () => {
     setDeleting(false);
-    if (!(await change({ deleted: true }, `${band.name} is deleted.`))) return;
+    const { ok } = await change({ deleted: true }, `${band.name} is deleted.`);
+    if (!ok) return;
     router.push('/account');
     router.refresh();
   };
   return (
     <Stack maw={520} gap="xl">
-      <form onSubmit={rename} aria-label="Name of the band">
-        <Group align="end" gap="sm">
-          <TextInput
-            size="sm"
-            name="name"
-            label="Name"
-            defaultValue={band.name}
-            required
-            maxLength={120}
-            error={problem}
-            flex={1}
-          />
-          <Button type="submit">Rename</Button>
-        </Group>
-      </form>
+      <NameForm
+        what="Rename the band"
+        label="Name"
+        value={band.name}
+        button="Rename"
+        onName={rename}
+      />
       <section aria-labelledby="archive">
         <Title order={2} id="archive">
           {band.archived ? 'It is archived' : 'Archive it'}

@@ -4,8 +4,9 @@ import { Button, Group, Modal, NumberInput, Stack, Table, Text, Title } from '@m
 import { IconUserPlus } from '@tabler/icons-react';
 import { type FormEvent, useState } from 'react';
 import { call } from '../shared/call';
+import { Problem } from '../shared/Problem';
 import { Select } from '../shared/Select';
-import { tell } from '../shared/tell';
+import { tellCalled } from '../shared/tell';
 import { When } from '../shared/When';
 import { LinkToHandOver } from './LinkToHandOver';
 import type { PeopleBand } from './PeoplePage';
@@ -31,11 +32,7 @@ export const Invitations = ({ band, invitations, onChange }: Props) => {
   const [making, setMaking] = useState(false);
   const revoke = async (id: string) => {
     const called = await call('DELETE', `/api/bands/${band.slug}/invitations?id=${id}`);
-    void tell(
-      called.ok
-        ? { words: 'The invitation lets nobody in any more.' }
-        : { words: called.sentence, wrong: true },
-    );
+    void tellCalled(called, 'The invitation lets nobody in any more.');
     onChange();
   };
   return (
@@ -144,11 +141,7 @@ const NewInvitation = ({ band, onMade, onClose }: NewProps) => {
                 onChange={setDays}
               />
             </Group>
-            {problem && (
-              <Text role="alert" c="var(--accent-text)">
-                {problem}
-              </Text>
-            )}
+            <Problem>{problem}</Problem>
             <Group justify="end">
               <Button type="submit" variant="filled">
                 Make the link

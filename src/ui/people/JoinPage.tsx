@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { type Called, call } from '../shared/call';
+import { Problem } from '../shared/Problem';
 import { FrontDoor } from './FrontDoor';
 import { NewAccount } from './NewAccount';
 import { MAY } from './roles';
@@ -75,11 +76,7 @@ const Held = ({ invitation, held, member }: HeldProps) => {
         {held.madeBy ? `${held.madeBy} invites you` : 'You are invited'} as {MAY[held.role]?.called}
         : {MAY[held.role]?.may}.
       </Text>
-      {problem && (
-        <Text role="alert" c="var(--accent-text)">
-          {problem}
-        </Text>
-      )}
+      <Problem>{problem}</Problem>
       {member ? (
         <Group>
           <Button variant="filled" loading={busy} onClick={join}>

@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, CopyButton, Group, Stack, TextInput } from '@mantine/core';
+import { Stack } from '@mantine/core';
+import { CopyField } from '../shared/CopyField';
 import { QrCode } from './QrCode';
 
 /** A link to send or to show: as text, and as a code that a phone reads off the screen. */
@@ -9,23 +10,7 @@ export const LinkToHandOver = ({ path }: { readonly path: string }) => {
   return (
     <Stack align="center">
       <QrCode text={link} />
-      <Group w="100%" align="end" gap="sm" wrap="nowrap">
-        <TextInput
-          size="sm"
-          label="Link"
-          value={link}
-          readOnly
-          flex={1}
-          onFocus={(event) => event.currentTarget.select()}
-        />
-        <CopyButton value={link}>
-          {({ copied, copy }) => (
-            <Button variant="filled" onClick={copy}>
-              {copied ? 'Copied' : 'Copy'}
-            </Button>
-          )}
-        </CopyButton>
-      </Group>
+      <CopyField label="Link" value={link} />
     </Stack>
   );
 };

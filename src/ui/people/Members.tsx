@@ -6,7 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { ActionMenu } from '../menus';
 import { type Called, call } from '../shared/call';
-import { tell } from '../shared/tell';
+import { tellCalled } from '../shared/tell';
 import { useConfirming } from './confirming';
 import { LinkToHandOver } from './LinkToHandOver';
 import type { PeopleBand } from './PeoplePage';
@@ -30,7 +30,7 @@ export const Members = ({ band, me, members, onChange }: Props) => {
   const leads = band.role === 'leader';
   const at = (id: string) => `/api/bands/${band.slug}/members/${id}`;
   const done = (called: Called<unknown>, words: string) => {
-    void tell(called.ok ? { words } : { words: called.sentence, wrong: true });
+    void tellCalled(called, words);
     onChange();
   };
   const give = async ({ id, name }: Member, role: string) =>

@@ -1,8 +1,10 @@
 'use client';
 
-import { Button, PasswordInput, Stack, Text, TextInput } from '@mantine/core';
+import { Button, Stack, TextInput } from '@mantine/core';
 import { type FormEvent, useState } from 'react';
 import { call } from '../shared/call';
+import { Problem } from '../shared/Problem';
+import { NewPassphrase } from './NewPassphrase';
 
 type Props = {
   /** The token of an invitation, where one led here. */
@@ -39,20 +41,8 @@ export const NewAccount = ({ invitation, onMade }: Props) => {
           required
           maxLength={120}
         />
-        <PasswordInput
-          size="sm"
-          name="passphrase"
-          label="Passphrase"
-          description="12 characters at least: three or four words."
-          autoComplete="new-password"
-          required
-          maxLength={200}
-        />
-        {problem && (
-          <Text role="alert" c="var(--accent-text)">
-            {problem}
-          </Text>
-        )}
+        <NewPassphrase label="Passphrase" />
+        <Problem>{problem}</Problem>
         <Button variant="filled" type="submit" loading={busy}>
           Make an account
         </Button>

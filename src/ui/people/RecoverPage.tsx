@@ -1,11 +1,13 @@
 'use client';
 
-import { Anchor, Button, PasswordInput, Stack, Text, TextInput, Title } from '@mantine/core';
+import { Anchor, Button, Stack, Text, TextInput, Title } from '@mantine/core';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useEffect, useState } from 'react';
 import { type Called, call } from '../shared/call';
+import { Problem } from '../shared/Problem';
 import { FrontDoor } from './FrontDoor';
+import { NewPassphrase } from './NewPassphrase';
 import { useToken } from './useToken';
 
 /** A new passphrase for who has forgotten theirs: by a leader’s link, or by one of one’s codes. */
@@ -83,20 +85,8 @@ const Form = ({ link, name }: FormProps) => {
             />
           </>
         )}
-        <PasswordInput
-          size="sm"
-          name="passphrase"
-          label="New passphrase"
-          description="12 characters at least: three or four words."
-          autoComplete="new-password"
-          required
-          maxLength={200}
-        />
-        {problem && (
-          <Text role="alert" c="var(--accent-text)">
-            {problem}
-          </Text>
-        )}
+        <NewPassphrase />
+        <Problem>{problem}</Problem>
         <Button variant="filled" type="submit" loading={busy}>
           Set it and sign in
         </Button>

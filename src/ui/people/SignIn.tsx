@@ -1,10 +1,11 @@
 'use client';
 
-import { Anchor, Button, Text, TextInput, UnstyledButton } from '@mantine/core';
+import { Anchor, Button, Text, UnstyledButton } from '@mantine/core';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { type FormEvent, useState } from 'react';
+import { useState } from 'react';
 import { call } from '../shared/call';
+import { NameForm } from '../shared/NameForm';
 import { FrontDoor } from './FrontDoor';
 import { NewAccount } from './NewAccount';
 import classes from './SignIn.module.css';
@@ -63,14 +64,10 @@ export const SignIn = ({ withoutBand, open, demo }: Props) => {
 
 const WithoutBand = ({ name }: { readonly name: string }) => {
   const router = useRouter();
-  const [problem, setProblem] = useState<string>();
-  const found = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const called = await call('POST', '/api/bands', {
-      name: String(new FormData(event.currentTarget).get('band')),
-    });
+  const found = async (band: string) => {
+    const called = await call('POST', '/api/bands', { name: band });
     if (called.ok) router.refresh();
-    else setProblem(called.sentence);
+    return called;
   };
   const leave = async () => {
     await call('DELETE', '/api/session');
@@ -80,19 +77,13 @@ const WithoutBand = ({ name }: { readonly name: string }) => {
     <>
       <h2 id="sign-in">{name}, you are in no band yet</h2>
       <Text>Found one, or open the invitation that somebody has sent you.</Text>
-      <form onSubmit={found} className={classes.form} aria-label="Found a band">
-        <TextInput
-          size="sm"
-          name="band"
-          label="The band’s name"
-          required
-          maxLength={120}
-          error={problem}
-        />
-        <Button variant="filled" type="submit">
-          Found a band
-        </Button>
-      </form>
+      <NameForm
+        what="Found a band"
+        label="The band’s name"
+        button="Found a band"
+        filled
+        onName={found}
+      />
       <Anchor component={Link} href="/account" size="sm">
         Account
       </Anchor>

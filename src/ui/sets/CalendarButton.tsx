@@ -1,8 +1,9 @@
 'use client';
 
-import { Button, CopyButton, Group, Modal, Stack, Text, TextInput } from '@mantine/core';
+import { Button, Group, Modal, Stack, Text } from '@mantine/core';
 import { IconCalendarShare } from '@tabler/icons-react';
 import { useState } from 'react';
+import { CopyField } from '../shared/CopyField';
 import { call } from '../shared/call';
 
 /** Leads to a secret address by which one's own calendar shows the band's gigs and rehearsals. */
@@ -38,25 +39,7 @@ export const CalendarButton = ({ band }: { readonly band: string }) => {
               and rehearsals with place, load-in and a link to the set. A new one ends the one
               before; it ends by itself when you leave the band.
             </Text>
-            {address && (
-              <Group align="end" wrap="nowrap">
-                <TextInput
-                  size="sm"
-                  label="Address to subscribe to"
-                  value={address}
-                  readOnly
-                  flex={1}
-                  onFocus={(event) => event.currentTarget.select()}
-                />
-                <CopyButton value={address}>
-                  {({ copied, copy }) => (
-                    <Button variant="filled" onClick={copy}>
-                      {copied ? 'Copied' : 'Copy'}
-                    </Button>
-                  )}
-                </CopyButton>
-              </Group>
-            )}
+            {address && <CopyField label="Address to subscribe to" value={address} />}
             {said && <Text role="status">{said}</Text>}
             <Group>
               <Button variant={address ? 'default' : 'filled'} onClick={renew}>

@@ -1,6 +1,7 @@
 'use client';
 
 import { Button, Group, Text } from '@mantine/core';
+import type { Called } from './call';
 
 type Told = {
   readonly words: string;
@@ -33,6 +34,10 @@ export const notices = () => import('@mantine/notifications');
 export const beReadyToTell = (): void => {
   void notices().catch(() => undefined);
 };
+
+/** Says what a call to the server has done, or why it has not. */
+export const tellCalled = (called: Called<unknown>, words: string): Promise<void> =>
+  tell(called.ok ? { words } : { words: called.sentence, wrong: true });
 
 /** Says what was done, at the edge of the page. */
 export const tell = async ({ words, wrong = false, undo }: Told): Promise<void> => {

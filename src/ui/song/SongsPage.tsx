@@ -15,7 +15,7 @@ import { RemovedButton } from '../lifecycle/RemovedButton';
 import { ThingMenu } from '../lifecycle/ThingMenu';
 import { NoteIcon, Thumbnail } from '../profile';
 import { call } from '../shared/call';
-import { tell } from '../shared/tell';
+import { tellCalled } from '../shared/tell';
 import { FromFile } from './FromFile';
 import classes from './SongsPage.module.css';
 
@@ -72,11 +72,7 @@ type MenuProps = { readonly song: Song; readonly others: readonly OtherBand[] };
 const SongMenu = ({ song: { song, title }, others }: MenuProps) => {
   const copyTo = async ({ slug, name }: OtherBand) => {
     const called = await call('POST', `/api/songs/${song}/copy?band=${slug}`);
-    void tell(
-      called.ok
-        ? { words: `“${title}” is in ${name} too.` }
-        : { words: called.sentence, wrong: true },
-    );
+    void tellCalled(called, `“${title}” is in ${name} too.`);
   };
   return (
     <ThingMenu
