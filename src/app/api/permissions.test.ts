@@ -218,6 +218,18 @@ const MATRIX: Readonly<Record<string, Row>> = {
     }),
     expected: editors(200),
   },
+  'GET /documents/[id]/notes': { ...ofSong, expected: members(200) },
+  'POST /documents/[id]/notes': {
+    ...ofSong,
+    body: () => ({ words: 'Lean back here' }),
+    expected: members(204),
+  },
+  'PATCH /notes/[id]': {
+    params: () => ({ id: randomUUID() }),
+    body: () => ({ settled: true }),
+    expected: anybodySignedIn(404),
+  },
+  'DELETE /notes/[id]': { params: () => ({ id: randomUUID() }), expected: anybodySignedIn(404) },
   'GET /documents/[id]/history': { ...ofSong, expected: members(200) },
   'POST /documents/[id]/versions': {
     ...ofSong,

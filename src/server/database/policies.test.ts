@@ -40,6 +40,15 @@ beforeAll(async () => {
        RETURNING id`,
       [band, member],
     );
+  for (const [band, member] of [
+    ...[...members.values()].map((member) => [bands.own, member] as const),
+    [bands.other, members.get('leader')] as const,
+  ])
+    await db.value(
+      `INSERT INTO note (document, band, words, author)
+       SELECT id, band, 'A note', $2 FROM document WHERE band = $1 ORDER BY id LIMIT 1 RETURNING id`,
+      [band, member],
+    );
   for (const member of members.values())
     await db.value(
       `INSERT INTO calendar_feed (band, member, token_hash)
@@ -291,6 +300,15 @@ const TABLES: Readonly<Record<string, { readonly rights: Rights; readonly sql: S
         VALUES ($1, current_member(), decode(repeat('ab', 32), 'hex'))
         ON CONFLICT (band, member) DO UPDATE SET made_at = now()`,
     },
+  },
+  note: {
+    rights: { select: ALL, insert: ALL, update: ALL, delete: ALL },
+    sql: statements(
+      'note',
+      'document, band, words, author',
+      `${anyOf('document')}, $1, 'Forged', current_member()`,
+      'words',
+    ),
   },
   snapshot: {
     rights: { select: ALL, insert: NOBODY, update: NOBODY, delete: NOBODY },

@@ -49,6 +49,13 @@ export const asRefusal = (error: unknown): unknown => {
       message: 'A band always has a leader. Make somebody else a leader first.',
     });
   }
+  if (constraint === 'note_answers') {
+    return because({
+      code: 'gone',
+      place: 'Note',
+      message: 'What it answers is no longer there.',
+    });
+  }
   if (constraint === 'set_item_of_the_band') {
     return because({
       code: 'invalid',

@@ -19,6 +19,7 @@ const newsSchema = z.discriminatedUnion('kind', [
     revision: z.number().int(),
   }),
   z.object({ kind: z.literal('songs'), band: z.string() }),
+  z.object({ kind: z.literal('notes'), band: z.string(), document: z.string() }),
   z.object({ kind: z.literal('show'), band: z.string(), set: z.string() }),
   z.object({ kind: z.literal('band'), band: z.string() }),
   z.object({ kind: z.literal('membership'), band: z.string(), member: z.string() }),
@@ -35,6 +36,8 @@ export type Told =
       readonly change?: LoggedChange;
     }
   | { readonly kind: 'songs' }
+  /** Notes at a document are others than before. */
+  | { readonly kind: 'notes'; readonly document: string }
   /** Where the show of a set stands; null where it is over. */
   | { readonly kind: 'show'; readonly set: string; readonly show: Show | null }
   /** Something may have been missed. */
@@ -177,6 +180,7 @@ const spread = async (payload: string) => {
   const those = bands.get(news.band);
   if (!those) return;
   if (news.kind === 'songs') return tellAll(those, { kind: 'songs' });
+  if (news.kind === 'notes') return tellAll(those, { kind: 'notes', document: news.document });
   // Archived or deleted: whoever may still read it comes back.
   if (news.kind === 'band') return tellAll([...those], OVER);
   if (news.kind === 'membership')

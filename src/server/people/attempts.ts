@@ -71,6 +71,7 @@ const SELDOM = {
   'look-at-link': { points: 120, duration: 600 },
   'found-band': { points: 10, duration: 3600 },
   invite: { points: 60, duration: 3600 },
+  note: { points: 300, duration: 3600 },
   'make-link': { points: 60, duration: 3600 },
 } as const;
 

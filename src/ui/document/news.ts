@@ -13,6 +13,8 @@ export type BandNews =
     }
   /** Songs, gigs or their names are others than before. */
   | { readonly kind: 'songs' }
+  /** Notes at a document are others than before. */
+  | { readonly kind: 'notes'; readonly document: string }
   /** Where the show of a set stands; null where none runs. */
   | { readonly kind: 'show'; readonly set: string; readonly show: unknown }
   /** What let the page read may be over: the session, the membership, or the role in it. */
@@ -53,6 +55,8 @@ const documentSchema = z.object({
   revision: z.number().int(),
   change: loggedChangeSchema.optional(),
 });
+
+const notesNewsSchema = z.object({ document: z.string() });
 
 /** What a show is like is for the stage to read. */
 const showNewsSchema = z.object({ set: z.string(), show: z.unknown() });
@@ -122,6 +126,10 @@ export const followNews = (
       onNews({ kind: 'document', ...told, ...(change && { change }) });
     });
     on('songs', () => onNews({ kind: 'songs' }));
+    on('notes', (data) => {
+      const read = notesNewsSchema.safeParse(data);
+      if (read.success) onNews({ kind: 'notes', document: read.data.document });
+    });
     on('show', (data) => {
       const read = showNewsSchema.safeParse(data);
       if (read.success) onNews({ kind: 'show', set: read.data.set, show: read.data.show });
