@@ -19,12 +19,10 @@ const LOOKS = [
 ] as const;
 const NARROWEST = { width: 320, height: 640 };
 
-test('axe finds nothing on any page, light and dark, wide and narrow; none scrolls sideways', async ({
-  page,
-}) => {
-  test.setTimeout(240_000);
+/** Looks at pages in every light and on every screen; answers what is wrong with them. */
+const lookAt = async (page: Page, paths: readonly string[]): Promise<string[]> => {
   const found: string[] = [];
-  const look = async (path: string) => {
+  for (const path of paths) {
     await page.goto(path);
     await page.waitForLoadState('load');
     for (const { colorScheme, ...size } of LOOKS) {
@@ -34,7 +32,7 @@ test('axe finds nothing on any page, light and dark, wide and narrow; none scrol
       for (const fault of await faults(page)) found.push(`${path}, ${colorScheme}: ${fault}`);
     }
     // A sheet of paper is as wide as it is.
-    if (/chart$|paper$/.test(path)) return;
+    if (/chart$|paper$/.test(path)) continue;
     for (const size of [...LOOKS, NARROWEST]) {
       await page.setViewportSize(size);
       // Staves are drawn again once the room for them is known.
@@ -44,13 +42,41 @@ test('axe finds nothing on any page, light and dark, wide and narrow; none scrol
       );
       if (over > 0) found.push(`${path}, ${size.width} wide: ${over} pixels too wide`);
     }
-  };
-  await look('/');
-  await enter(page);
+  }
+  return found;
+};
+
+const addressesOf = async (page: Page, wanted: (file: string) => boolean): Promise<string[]> => {
   const paths: string[] = [];
-  for (const address of Object.values(PAGES)) paths.push(await address(page));
-  for (const path of paths) await look(path);
-  expect(found).toEqual([]);
+  for (const [file, address] of Object.entries(PAGES))
+    if (wanted(file)) paths.push(await address(page));
+  return paths;
+};
+
+const ofBand = (file: string) => file.startsWith('[band]');
+
+test('axe finds nothing on any page of a band, light and dark, wide and narrow; none scrolls sideways', async ({
+  page,
+}) => {
+  test.setTimeout(400_000);
+  await enter(page);
+  expect(await lookAt(page, await addressesOf(page, ofBand))).toEqual([]);
+});
+
+test('axe finds nothing on any page beside a band’s: first, account, invitation, a deputy’s', async ({
+  page,
+}) => {
+  test.setTimeout(400_000);
+  expect(await lookAt(page, ['/', '/join', '/recover', '/deputy'])).toEqual([]);
+  await enter(page);
+  const set = (await addressesOf(page, (file) => file === '[band]/sets/[id]/page.tsx'))[0]!;
+  const made = await page.request.post(`/api/documents/${set.split('/').at(-1)}/links`, {
+    data: { days: 1 },
+  });
+  await page.request.post('/api/deputy', { data: { link: (await made.json()).link } });
+  const rest = await addressesOf(page, (file) => /^(account|deputy\/.+)\//.test(file));
+  expect(rest.length).toBeGreaterThan(4);
+  expect(await lookAt(page, rest)).toEqual([]);
 });
 
 test('axe finds nothing in any view of a song, with a section chosen and its ruler open', async ({

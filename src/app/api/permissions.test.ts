@@ -139,6 +139,7 @@ const MATRIX: Readonly<Record<string, Row>> = {
     body: () => ({ name: 'The Saltreach Nine' }),
     expected: leaders(204),
   },
+  'GET /bands/[band]/members': { ...ofBand, expected: members(200) },
   'PATCH /bands/[band]/members/[member]': {
     params: () => ({ band: 'saltreach-nine', member: player }),
     body: () => ({ role: 'player' }),

@@ -130,6 +130,36 @@ export const deleteNote = async (db: Queries, id: string): Promise<void> => {
 const noSuchNote = (): never =>
   refuse('not-found', 'Note', 'There is no such note, or it is not yours to change.');
 
+const shownRow = z.object({
+  document: z.string(),
+  record: z.string().nullable(),
+  bar: z.number().nullable(),
+  ticks: z.number().nullable(),
+  words: z.string(),
+});
+
+/** A note as stage and chart show it. */
+export type ShownNote = Omit<z.infer<typeof shownRow>, 'document'>;
+
+/** The open notes at some songs and sets that the member reads, by document: for stage and chart. */
+export const openNotes = async (
+  db: Queries,
+  documents: readonly string[],
+): Promise<Record<string, ShownNote[]>> => {
+  const rows = await db.many(
+    shownRow,
+    `SELECT document, record, bar, ticks, words FROM note
+     WHERE document = ANY ($1) AND settled_at IS NULL AND answers IS NULL ORDER BY at, id`,
+    [documents],
+  );
+  return Object.fromEntries(
+    documents.map((id) => [
+      id,
+      rows.flatMap(({ document, ...note }) => (document === id ? [note] : [])),
+    ]),
+  );
+};
+
 const questionRow = z.object({
   id: z.string(),
   document: z.string(),

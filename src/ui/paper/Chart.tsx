@@ -15,11 +15,20 @@ import { staffSize } from '../kit/staffSize';
 import { NoteIcon, Thumbnail } from '../profile';
 import classes from './Chart.module.css';
 
+/** A note at a section, or at the song as a whole. */
+export type ChartNoteAt = {
+  readonly record: string | null;
+  readonly bar: number | null;
+  readonly words: string;
+};
+
 type Props = {
   readonly map: RoadMap;
   readonly timeline: Timeline;
   readonly title: string;
   readonly arrangement: string;
+  /** The notes that its reader has at it. */
+  readonly notes?: readonly ChartNoteAt[];
   /** How large staves are; 1 has lines 10 pixels apart. */
   readonly staff: number;
 };
@@ -31,7 +40,7 @@ const HEIGHT = 84;
  * The song on a page, folded: what will catch one out, the profile, the grooves and fills, then the
  * sections with all that stands in them.
  */
-export const Chart = ({ map, timeline, title, arrangement, staff }: Props) => {
+export const Chart = ({ map, timeline, title, arrangement, notes = [], staff }: Props) => {
   const { tempo, meter, countIn, pickup } = map.start;
   const small = smallTempos(map, timeline);
   return (
@@ -49,6 +58,13 @@ export const Chart = ({ map, timeline, title, arrangement, staff }: Props) => {
         </p>
       </header>
       {map.start.notes && <p className={classes.note}>{map.start.notes}</p>}
+      {notes
+        .filter(({ record }) => record === null)
+        .map(({ words }) => (
+          <p key={words} className={`${classes.note} name`}>
+            {words}
+          </p>
+        ))}
       <Surprises map={map} timeline={timeline} />
       <div className={classes.profile}>
         <Thumbnail timeline={timeline} width={WIDTH} height={HEIGHT} phrases />
@@ -56,7 +72,7 @@ export const Chart = ({ map, timeline, title, arrangement, staff }: Props) => {
       <Patterns map={map} timeline={timeline} staff={staff} />
       <ol className={classes.rows}>
         {chartRows(map, timeline).map((row) => (
-          <Line key={row.id} row={row} />
+          <Line key={row.id} row={row} own={notes.filter(({ record }) => record === row.id)} />
         ))}
       </ol>
     </article>
@@ -110,7 +126,9 @@ const Patterns = ({ map, timeline, staff }: Pick<Props, 'map' | 'timeline' | 'st
 /** The width between the margins of either paper, in pixels of a staff at its smallest. */
 const WIDEST = 1140;
 
-const Line = ({ row }: { readonly row: ChartRow }) => {
+type LineProps = { readonly row: ChartRow; readonly own: readonly ChartNoteAt[] };
+
+const Line = ({ row, own }: LineProps) => {
   const indent = { paddingLeft: `${row.depth * 1.2}em` };
   if (row.kind === 'bracket') {
     return (
@@ -144,9 +162,15 @@ const Line = ({ row }: { readonly row: ChartRow }) => {
         {row.groove && row.how.length > 0 && ', '}
         {row.how.join(', ')}
       </span>
-      {(row.minds || row.passes.length > 0 || row.notes.length > 0) && (
+      {(row.minds || row.passes.length > 0 || row.notes.length > 0 || own.length > 0) && (
         <span className={classes.notes} style={indent}>
           {row.minds && <span className={classes.note}>{row.minds}</span>}
+          {own.map(({ bar, words }) => (
+            <span key={`${bar} ${words}`} className={`${classes.note} name`}>
+              {bar !== null && (bar < 0 ? 'at its end: ' : `its bar ${bar}: `)}
+              {words}
+            </span>
+          ))}
           {row.passes.map((words) => (
             <span key={words} className={classes.pass}>
               {words}

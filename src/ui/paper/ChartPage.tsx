@@ -3,7 +3,7 @@
 import { useMemo } from 'react';
 import type { RoadMap } from '@/core/song/roadmap';
 import { compile } from '@/core/song/timeline';
-import { Chart } from './Chart';
+import { Chart, type ChartNoteAt } from './Chart';
 import { Paper } from './Paper';
 import { Sheet } from './Sheet';
 import { CHART_SIZES } from './useFit';
@@ -12,12 +12,14 @@ type Props = {
   readonly map: RoadMap;
   readonly title: string;
   readonly arrangement: string;
+  /** The notes that its reader has at it. */
+  readonly notes?: readonly ChartNoteAt[];
   /** The address of the song. */
   readonly song: string;
 };
 
 /** The song on a page for the stand. */
-export const ChartPage = ({ map, title, arrangement, song }: Props) => {
+export const ChartPage = ({ map, title, arrangement, notes = [], song }: Props) => {
   const timeline = useMemo(() => compile(map), [map]);
   return (
     <Paper back={{ href: song, words: 'Back to the song' }}>
@@ -29,6 +31,7 @@ export const ChartPage = ({ map, title, arrangement, song }: Props) => {
               timeline={timeline}
               title={title}
               arrangement={arrangement}
+              notes={notes}
               staff={staff}
             />
           )}

@@ -26,6 +26,7 @@ import {
 import { type SinceSeen, useHistoryButton } from '../history/useHistoryButton';
 import { DeletedNotice } from '../lifecycle/DeletedNotice';
 import { ThingMenu } from '../lifecycle/ThingMenu';
+import { useNotesButton } from '../notes/useNotesButton';
 import { ExportButton } from '../shared/ExportButton';
 import { HeadLink } from '../shared/HeadLink';
 import { newId } from '../shared/newId';
@@ -51,6 +52,7 @@ import { SetRow } from './SetRow';
 import { slotWords } from './words';
 
 const TakeAlong = dynamic(() => orNothing(import('../offline/TakeAlong')), { ssr: false });
+const SetNotes = dynamic(() => orNothing(import('../notes/SetNotes')), { ssr: false });
 const SetHistory = dynamic(() => orNothing(import('../history/SetHistory')), { ssr: false });
 const DeputyLinks = dynamic(() => orNothing(import('../deputy/DeputyLinks')), { ssr: false });
 const SetClick = dynamic(() => orNothing(import('../click/SetClick')), { ssr: false });
@@ -108,6 +110,7 @@ export const SetPage = (props: Props) => {
   useUndoKeys(live);
   const [sharing, setSharing] = useState(false);
   const history = useHistoryButton(live, since);
+  const notes = useNotesButton(opened.id);
   const titleOf = useCallback(
     (arrangement: string) =>
       songs.find((song) => song.arrangement === arrangement)?.title ?? 'a song that is gone',
@@ -133,6 +136,18 @@ export const SetPage = (props: Props) => {
           <SaveState {...live} />
           {mayEdit && <UndoButtons {...live} />}
           {history.button}
+          {notes.button}
+          {notes.open && notes.notes && (
+            <SetNotes
+              document={opened.id}
+              band={band}
+              set={set}
+              titleOf={titleOf}
+              notes={notes.notes}
+              onChange={notes.read}
+              onClose={notes.close}
+            />
+          )}
           {history.open && (
             <SetHistory
               live={live}

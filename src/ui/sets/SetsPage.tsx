@@ -11,6 +11,7 @@ import { NewMark } from '../history/NewMark';
 import type { SinceSeen } from '../history/useHistoryButton';
 import { RemovedButton } from '../lifecycle/RemovedButton';
 import { ThingMenu } from '../lifecycle/ThingMenu';
+import { Asked, type AskedOfMe } from '../notes/Asked';
 import { call } from '../shared/call';
 import { orNothing } from '../shared/orNothing';
 import { CalendarButton } from './CalendarButton';
@@ -30,6 +31,8 @@ type Props = {
   readonly events: readonly EventEntry[];
   /** What others have changed since the member looked last, by document. */
   readonly news: Readonly<Record<string, SinceSeen>>;
+  /** What is asked of the member, and not settled yet. */
+  readonly asked: readonly AskedOfMe[];
 };
 
 type EventEntry = EventSaid & {
@@ -38,11 +41,12 @@ type EventEntry = EventSaid & {
 };
 
 /** Tonight and next week: the band's gigs and rehearsals with their sets. */
-export const SetsPage = ({ band, songs, events, news }: Props) => {
+export const SetsPage = ({ band, songs, events, news, asked }: Props) => {
   const compiled = useMemo(() => compileSongs(received(songs)), [songs]);
   return (
     <div className={classes.page}>
       <VisuallyHidden component="h1">Gigs, rehearsals and their sets</VisuallyHidden>
+      <Asked band={band.slug} asked={asked} />
       {events.length === 0 && (
         <p className={classes.quiet}>No gig or rehearsal yet. Put the next one in below.</p>
       )}

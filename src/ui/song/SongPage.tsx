@@ -15,6 +15,7 @@ import { DraftsProvider, type Sent, useDocument } from '../document';
 import { type SinceSeen, useHistoryButton } from '../history/useHistoryButton';
 import { useListening } from '../kit/Sound';
 import { DeletedNotice } from '../lifecycle/DeletedNotice';
+import { useNotesButton } from '../notes/useNotesButton';
 import { ResizableProfile, type Scale, type Stretch, useNeedle } from '../profile';
 import { ExportButton } from '../shared/ExportButton';
 import { HeadLink } from '../shared/HeadLink';
@@ -55,6 +56,7 @@ const RecordingView = dynamic(() => orNothing(loadRecording()), { ssr: false });
 const PracticeView = dynamic(() => orNothing(loadPractice()), { ssr: false });
 const LoadView = dynamic(() => orNothing(loadLoads()), { ssr: false });
 const ClickView = dynamic(() => orNothing(loadClick()), { ssr: false });
+const SongNotes = dynamic(() => orNothing(import('../notes/SongNotes')), { ssr: false });
 const SongHistory = dynamic(() => orNothing(import('../history/SongHistory')), { ssr: false });
 
 type Props = {
@@ -184,6 +186,7 @@ export const SongPage = (props: Props) => {
     togglePlaces,
   });
   const history = useHistoryButton(song, props.since);
+  const notes = useNotesButton(opened.id);
   const remarks = useRemarks(song, drawn, layout, setChosen);
   const needle = useNeedle(drawn.timeline);
   const handles = useCallback(
@@ -229,6 +232,19 @@ export const SongPage = (props: Props) => {
                 icon={<IconFileText size={17} aria-hidden="true" />}
               />
               {history.button}
+              {notes.button}
+              {notes.open && notes.notes && (
+                <SongNotes
+                  document={opened.id}
+                  band={props.band}
+                  title={title}
+                  map={map}
+                  selected={selected}
+                  notes={notes.notes}
+                  onChange={notes.read}
+                  onClose={notes.close}
+                />
+              )}
               {history.open && (
                 <SongHistory
                   live={song}

@@ -6,8 +6,18 @@ import { StaffView } from '../kit/StaffView';
 import classes from './Stage.module.css';
 import type { Density } from './settings';
 
+/** A note at a section of the song, or at the song as a whole. */
+export type StageNote = {
+  readonly record: string | null;
+  readonly bar: number | null;
+  readonly ticks: number | null;
+  readonly words: string;
+};
+
 type Props = {
   readonly moment: Moment;
+  /** The notes at the song. */
+  readonly notes: readonly StageNote[];
   readonly program: Program;
   readonly songs: readonly StageSong[];
   readonly slotMinutes: number | null;
@@ -19,7 +29,7 @@ type Props = {
 
 /** One glance: where we are, how many bars are left, what comes, what not to forget. */
 export const MomentView = (props: Props) => {
-  const { moment } = props;
+  const { moment, notes } = props;
   if (moment.phase === 'over') {
     return (
       <section className={classes.before}>
@@ -30,11 +40,14 @@ export const MomentView = (props: Props) => {
   return (
     <>
       <Head {...props} />
-      {moment.phase === 'before' && <Before moment={moment} />}
+      {moment.phase === 'before' && (
+        <Before moment={moment} notes={notes.filter(({ record }) => record === null)} />
+      )}
       {moment.phase === 'count' && <Count moment={moment} />}
       {moment.phase === 'song' && (
         <Now
           moment={moment}
+          notes={notes.filter(({ record }) => record === moment.section)}
           pattern={
             props.density === 'all'
               ? props.songs[moment.song]?.map.patterns[moment.pattern ?? '']
@@ -68,13 +81,31 @@ const Head = ({ moment, program, slotMinutes, following }: Props) => {
   );
 };
 
+type Noted = { readonly notes: readonly StageNote[] };
+
+/** More would not be read at a glance. */
+const MOST_NOTES = 2;
+
+const Notes = ({ notes }: Noted) =>
+  notes.length === 0 ? null : (
+    <ul className={classes.noted} aria-label="Notes">
+      {notes.slice(0, MOST_NOTES).map(({ bar, words }) => (
+        <li key={`${bar} ${words}`} className="name">
+          {bar !== null && <b>{bar < 0 ? 'at its end' : `its bar ${bar}`}: </b>}
+          {words}
+        </li>
+      ))}
+    </ul>
+  );
+
 type Of<Phase extends Moment['phase']> = { readonly moment: Extract<Moment, { phase: Phase }> };
 
-const Before = ({ moment: { title, facts, begins, surprises } }: Of<'before'>) => (
+const Before = ({ moment: { title, facts, begins, surprises }, notes }: Of<'before'> & Noted) => (
   <section className={classes.before}>
     <h1 className="name">{title}</h1>
     <p className={classes.large}>{facts}</p>
     <p className={classes.large}>begins with {begins}</p>
+    <Notes notes={notes} />
     {surprises.length > 0 && (
       <section>
         <h2>What will catch you out</h2>
@@ -106,9 +137,9 @@ const Count = ({ moment: { beat, beats, pickup, next } }: Of<'count'>) => (
   </section>
 );
 
-type NowProps = Of<'song'> & { readonly pattern: Pattern | undefined };
+type NowProps = Of<'song'> & Noted & { readonly pattern: Pattern | undefined };
 
-const Now = ({ moment, pattern }: NowProps) => {
+const Now = ({ moment, notes, pattern }: NowProps) => {
   const { name, pass, barsLeft, beat, beats, level, groove, how, until, next, coming } = moment;
   return (
     <section className={classes.now}>
@@ -124,6 +155,7 @@ const Now = ({ moment, pattern }: NowProps) => {
           {[level, groove].filter(Boolean).join(' · ')}
           {how && <span className={classes.all}> {how}</span>}
         </p>
+        <Notes notes={notes} />
         {pattern && (
           <div className={classes.staff}>
             <StaffView pattern={pattern} scale={0.9} barsPerLine={2} bars={2} />

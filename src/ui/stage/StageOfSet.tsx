@@ -6,6 +6,7 @@ import type { ClickSettings } from '@/core/music/click';
 import type { Layout } from '@/core/music/kit';
 import type { SongSet } from '@/core/song/set';
 import { compileSongs, entriesOf, received, type SentSong } from '../sets/entries';
+import type { StageNote } from './MomentView';
 import { StagePage } from './StagePage';
 
 type Props = {
@@ -16,6 +17,8 @@ type Props = {
   /** Where the pages of its songs are. */
   readonly songsAt: string;
   readonly back: string;
+  /** The notes at its songs, by arrangement. */
+  readonly notes?: Readonly<Record<string, readonly StageNote[]>>;
   /** The set that others may play along; nothing of one that is only looked at. */
   readonly id?: string;
   readonly mayEdit?: boolean;
@@ -23,8 +26,8 @@ type Props = {
 
 /** A set on stage, its songs as it plays them. */
 export const StageOfSet = (props: Props) => {
-  const { set: sent, songs, click, layout, songsAt, back, id, mayEdit = false } = props;
-  const { set, program, maps, pages } = useMemo(() => {
+  const { set: sent, songs, click, layout, songsAt, back, id, mayEdit = false, notes } = props;
+  const { set, program, maps, pages, arrangements } = useMemo(() => {
     const set = unpacked(sent);
     const above = [click, set.click];
     const { entries, program } = entriesOf(set, compileSongs(received(songs), above), above);
@@ -33,6 +36,7 @@ export const StageOfSet = (props: Props) => {
       set,
       program,
       maps: known.map(({ joined }) => joined.map),
+      arrangements: known.map(({ item }) => item.arrangement),
       pages: known.map(({ item }) => `${songsAt}/${item.arrangement}`),
     };
   }, [sent, songs, click, songsAt]);
@@ -42,6 +46,7 @@ export const StageOfSet = (props: Props) => {
       program={program}
       maps={maps}
       pages={pages}
+      {...(notes && { notes: arrangements.map((one) => notes[one] ?? []) })}
       layout={layout}
       slotMinutes={set.heading.slotMinutes}
       back={back}

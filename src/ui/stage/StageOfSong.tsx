@@ -7,6 +7,7 @@ import type { Layout } from '@/core/music/kit';
 import type { RoadMap } from '@/core/song/roadmap';
 import { soloProgram } from '@/core/song/set';
 import { compile } from '@/core/song/timeline';
+import type { StageNote } from './MomentView';
 import { StagePage } from './StagePage';
 
 type Props = {
@@ -15,10 +16,11 @@ type Props = {
   readonly click: ClickSettings;
   readonly layout: Layout;
   readonly back: string;
+  readonly notes?: readonly StageNote[];
 };
 
 /** One song on stage. */
-export const StageOfSong = ({ map: sent, title, click, layout, back }: Props) => {
+export const StageOfSong = ({ map: sent, title, click, layout, back, notes }: Props) => {
   const { program, maps, pages } = useMemo(() => {
     const map = unpacked(sent);
     return { program: soloProgram(title, compile(map, [click])), maps: [map], pages: [back] };
@@ -29,6 +31,7 @@ export const StageOfSong = ({ map: sent, title, click, layout, back }: Props) =>
       program={program}
       maps={maps}
       pages={pages}
+      {...(notes && { notes: [notes] })}
       layout={layout}
       slotMinutes={null}
       back={back}

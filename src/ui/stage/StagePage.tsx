@@ -13,7 +13,7 @@ import { useDrums, useProgram, useTransport } from '../transport';
 import { step, stopsOf } from './byHand';
 import { Controls } from './Controls';
 import { useFlags } from './flags';
-import { MomentView } from './MomentView';
+import { MomentView, type StageNote } from './MomentView';
 import classes from './Stage.module.css';
 import { StageProfile } from './StageProfile';
 import { DENSITIES, resized, useStageSettings } from './settings';
@@ -31,6 +31,8 @@ export type StageProps = {
   /** The pages of its songs, in order. */
   readonly pages: readonly string[];
   readonly slotMinutes: number | null;
+  /** The notes at its songs, in order. */
+  readonly notes?: readonly (readonly StageNote[])[];
   /** The set that it is, which others may play along. */
   readonly set?: string;
   /** Whether the member may conduct it. */
@@ -152,6 +154,7 @@ export const StagePage = (props: StageProps) => {
         program={program}
         songs={songs}
         density={settings.density}
+        notes={moment.phase === 'over' ? [] : (props.notes?.[moment.song] ?? [])}
         slotMinutes={slotMinutes}
         following={follow !== undefined}
       />

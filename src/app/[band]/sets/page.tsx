@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { bandEvents, bandSets, bandSongs, namedIn, sentSong } from '@/server/band';
 import { newsFor } from '@/server/history';
 import { bandsForPage, forPage } from '@/server/http';
+import { askedOf } from '@/server/notes';
 import { SetsPage } from '@/ui/sets/SetsPage';
 
 export const metadata: Metadata = { title: 'Sets' };
@@ -11,10 +12,11 @@ type Props = { readonly params: Promise<{ band: string }> };
 const Page = async ({ params }: Props) => {
   const { band: slug } = await params;
   const { band } = await bandsForPage(slug);
-  const { events, sets, songs, news } = await forPage(async (db, { member }) => {
+  const { events, sets, songs, news, asked } = await forPage(async (db, { member }) => {
     const sets = await bandSets(db, band.id);
     return {
       news: await newsFor(db, member, band.id),
+      asked: await askedOf(db, member, band.id),
       events: await bandEvents(db, band.id),
       sets,
       songs: await bandSongs(db, band.id, { also: sets.flatMap(({ set }) => namedIn(set)) }),
@@ -24,6 +26,7 @@ const Page = async ({ params }: Props) => {
     <SetsPage
       band={band}
       news={news}
+      asked={asked}
       songs={songs.map(sentSong)}
       events={events.map((event) => ({
         ...event,

@@ -56,6 +56,14 @@ test('a renamed section stays itself, and parts are compared by name', () => {
   ]);
 });
 
+test('a section that has moved stays itself, with all that belongs to it', () => {
+  const before = song('A: 8\nB: 16; fill last.3 "toms"\nC: 8\nD: 4');
+  const after = aligned(before, song('A: 8\nC: 8\nD: 4\nB: 12; fill last.3 "toms"', 'm'));
+  expect(Object.keys(after.sections).sort()).toEqual(Object.keys(before.sections).sort());
+  const [, b] = Object.values(before.sections);
+  expect(after.sections[b!.id]).toMatchObject({ name: 'B', bars: 12 });
+  expect(Object.keys(after.fills)).toEqual(Object.keys(before.fills));
+});
 test('cues, hits and holds are said in words', () => {
   expect(
     words(

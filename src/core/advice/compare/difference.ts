@@ -70,33 +70,57 @@ const labelOf = (row: Row): string =>
   row.kind === 'section' ? `section ${row.section.name.trim().toLowerCase()}` : row.kind;
 
 /**
- * Rows in common by the longest common row of labels (Wagner and Fischer 1974); between two of those,
- * what is left over of one kind is taken for the same in order: a renamed section stays itself.
+ * Rows in common by the longest common row of labels (Wagner and Fischer 1974); of the rest those of one
+ * name, which have moved; and what is then left over between two of those in common is taken for the same
+ * in order: a renamed section stays itself.
  */
 const alignRows = (from: readonly Row[], to: readonly Row[], ids: Map<string, string>) => {
-  const most = commonLengths(from.map(labelOf), to.map(labelOf));
-  let [i, j] = [0, 0];
-  const left: { from: Row[]; to: Row[] } = { from: [], to: [] };
-  const settle = () => {
-    for (const row of left.to) {
-      const at = left.from.findIndex(({ kind }) => kind === row.kind);
-      if (at >= 0) ids.set(row.id, left.from.splice(at, 1)[0]!.id);
-    }
-    left.from = [];
-    left.to = [];
+  const gaps = gapsBetween(from, to, ids);
+  const left = new Set(gaps.flatMap((gap) => gap.from));
+  const match = (row: Row, old: Row | undefined) => {
+    if (!old) return;
+    ids.set(row.id, old.id);
+    left.delete(old);
   };
+  for (const gap of gaps)
+    for (const row of gap.to) {
+      if (row.kind !== 'section') continue;
+      match(
+        row,
+        [...left].find((old) => labelOf(old) === labelOf(row)),
+      );
+    }
+  for (const gap of gaps)
+    for (const row of gap.to.filter(({ id }) => !ids.has(id)))
+      match(
+        row,
+        gap.from.find((old) => left.has(old) && old.kind === row.kind),
+      );
+};
+
+type RowGap = { readonly from: Row[]; readonly to: Row[] };
+
+/** Matches the rows in common, and answers what stands between them. */
+const gapsBetween = (
+  from: readonly Row[],
+  to: readonly Row[],
+  ids: Map<string, string>,
+): readonly RowGap[] => {
+  const most = commonLengths(from.map(labelOf), to.map(labelOf));
+  const gaps: RowGap[] = [{ from: [], to: [] }];
+  let [i, j] = [0, 0];
   while (i < from.length || j < to.length) {
     const [a, b] = [from[i], to[j]];
     if (a && b && labelOf(a) === labelOf(b)) {
-      settle();
       ids.set(b.id, a.id);
+      gaps.push({ from: [], to: [] });
       i++;
       j++;
     } else if (b === undefined || (a && most[i + 1]![j]! >= most[i]![j + 1]!))
-      left.from.push(from[i++]!);
-    else left.to.push(to[j++]!);
+      gaps.at(-1)!.from.push(from[i++]!);
+    else gaps.at(-1)!.to.push(to[j++]!);
   }
-  settle();
+  return gaps;
 };
 
 const commonLengths = (a: readonly string[], b: readonly string[]): number[][] => {

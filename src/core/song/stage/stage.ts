@@ -108,6 +108,8 @@ export type Moment =
       readonly phase: 'song';
       readonly song: number;
       readonly title: string;
+      /** The section, by id. */
+      readonly section: string;
       readonly name: string;
       /** `2 of 3`; empty where it is played once. */
       readonly pass: string;
@@ -215,6 +217,7 @@ const inSong = (
     phase: 'song',
     song: index,
     title: song.title,
+    section: passage.section,
     name: passage.name,
     pass: passage.passes > 1 ? `${passage.pass} of ${passage.passes}` : '',
     barsLeft,

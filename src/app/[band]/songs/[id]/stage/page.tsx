@@ -2,13 +2,15 @@ import type { Metadata } from 'next';
 import { packed } from '@/core/base/packed';
 import { besideSong, readSong } from '@/server/band';
 import { pageReader } from '@/server/http';
+import { openNotes } from '@/server/notes';
 import { StageOfSong } from '@/ui/stage/StageOfSong';
 
 type Props = { readonly params: Promise<{ band: string; id: string }> };
 
 const read = pageReader(['songs', '/stage'], async (db, id) => {
   const song = await readSong(db, id);
-  return [song, { ...song, ...(await besideSong(db, song)) }];
+  const notes = (await openNotes(db, [id]))[id] ?? [];
+  return [song, { ...song, notes, ...(await besideSong(db, song)) }];
 });
 
 export const generateMetadata = async ({ params }: Props): Promise<Metadata> => {
@@ -18,12 +20,13 @@ export const generateMetadata = async ({ params }: Props): Promise<Metadata> => 
 
 const Page = async ({ params }: Props) => {
   const { band, id } = await params;
-  const { map, title, click, layout } = await read(band, id);
+  const { map, title, notes, click, layout } = await read(band, id);
   return (
     <StageOfSong
       map={packed(map)}
       title={title}
       click={click}
+      notes={notes}
       layout={layout}
       back={`/${band}/songs/${id}`}
     />
