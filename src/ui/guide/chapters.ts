@@ -330,6 +330,19 @@ export const CHAPTERS: readonly Chapter[] = [
     ],
   },
   {
+    id: 'notes',
+    title: 'Notes in the margin',
+    words: 'note remark comment ask question answer private margin reminder',
+    parts: [
+      steps(
+        'The sheet at the top of a song or set opens its notes. Write one at the whole, at a section, or at a bar in it; it stays with its section wherever that moves.',
+        'Choose who reads it: everybody, everybody but guests, leaders and drummers, or only you. What is only yours shows on your own stage and chart, and on nobody else’s.',
+        'Ask somebody: it is counted for them at the song, and stands at the top of their sets until it is settled. An answer is read by whoever reads the question.',
+      ),
+      keys(['Alt N', 'Show the notes, or write one']),
+    ],
+  },
+  {
     id: 'calendar',
     title: 'Gigs in your own calendar',
     words: 'calendar ics ical subscribe rehearsal dates file',
