@@ -441,8 +441,7 @@ LANGUAGE sql STABLE SECURITY DEFINER SET search_path = pg_catalog, public, pg_te
 $$;
 CREATE FUNCTION passkey_is_used(asked text, now_at bigint) RETURNS void
 LANGUAGE sql SECURITY DEFINER SET search_path = pg_catalog, public, pg_temp AS $$
-  UPDATE passkey SET counter = now_at, used_at = now() WHERE id = asked;
-  DELETE FROM challenge WHERE expires_at < now()
+  UPDATE passkey SET counter = now_at, used_at = now() WHERE id = asked
 $$;
 
 -- The member goes, with all that is theirs alone; a band that they lead by themselves has to be handed

@@ -69,6 +69,7 @@ const slowed = async (limit: LimitName, key: string) => {
 const SELDOM = {
   'make-account': { points: 20, duration: 3600 },
   'look-at-link': { points: 120, duration: 600 },
+  'show-passkey': { points: 120, duration: 600 },
   'found-band': { points: 10, duration: 3600 },
   invite: { points: 60, duration: 3600 },
   note: { points: 300, duration: 3600 },

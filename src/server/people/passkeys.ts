@@ -9,6 +9,7 @@ import {
 } from '@simplewebauthn/server';
 import * as z from 'zod';
 import { type MemberId, once, type Queries, refuse } from '../database';
+import { counted } from './attempts';
 import type { SignedIn } from './sessions';
 
 /** Where the application is reached: a passkey belongs to it (W3C Web Authentication Level 2). */
@@ -76,7 +77,8 @@ export const forgetPasskey = (db: Queries, member: MemberId, id: string): Promis
   db.run('DELETE FROM passkey WHERE member = $1 AND id = $2', [member, id]);
 
 /** What a browser needs to show a passkey, whosever it may be. */
-export const passkeyToShow = async (site: Site) => {
+export const passkeyToShow = async (site: Site, source: string) => {
+  await counted('show-passkey', source);
   const options = await generateAuthenticationOptions({
     rpID: site.host,
     userVerification: 'required',
@@ -124,8 +126,10 @@ export const memberOfPasskey = async (response: unknown, site: Site): Promise<st
   return known.member;
 };
 
-const asked = (db: Queries, challenge: string) =>
-  db.run('INSERT INTO challenge (value) VALUES ($1)', [challenge]);
+const asked = async (db: Queries, challenge: string): Promise<void> => {
+  await db.run('DELETE FROM challenge WHERE expires_at < now()');
+  await db.run('INSERT INTO challenge (value) VALUES ($1)', [challenge]);
+};
 
 /** Whether we have asked for just this, and not been answered yet. */
 const taken = async (db: Queries, challenge: string): Promise<boolean> =>

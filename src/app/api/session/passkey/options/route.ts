@@ -1,7 +1,7 @@
-import { publicRoute, siteOf } from '@/server/http';
+import { publicRoute, siteOf, sourceOf } from '@/server/http';
 import { passkeyToShow } from '@/server/people';
 
 /** What a browser needs to show a passkey. */
 export const POST = publicRoute({}, async ({ request }) =>
-  Response.json(await passkeyToShow(siteOf(request))),
+  Response.json(await passkeyToShow(siteOf(request), sourceOf(request))),
 );
