@@ -44,6 +44,14 @@ test('a question at a bar is answered and settled; a private note is on one’s 
   await notes.getByLabel('Bar in it').fill('7.4');
   await notes.getByRole('button', { name: 'Write it' }).click();
   await expect(notes.getByText('“Chorus”, 7.4')).toBeVisible();
+  // What is typed waits while other things are looked at, and through a reload.
+  await notes.getByLabel('A new note').fill('Half a thought');
+  await page.keyboard.press('Escape');
+  await expect(notes).toHaveCount(0);
+  await page.reload();
+  await isReady(page);
+  await openNotes(page);
+  await expect(notes.getByLabel('A new note')).toHaveValue('Half a thought');
   await write(page, { words: 'Breathe out', at: '2. Verse', readers: 'only me' });
   await expect(notes.getByText('Breathe out')).toBeVisible();
   await expect(notes.getByText('only you')).toBeVisible();

@@ -1,6 +1,7 @@
 'use client';
 
 import { Button, Group, Stack, Textarea, TextInput } from '@mantine/core';
+import { useSessionStorage } from '@mantine/hooks';
 import { type FormEvent, useEffect, useState } from 'react';
 import type { Result } from '@/core/base/result';
 import type { Position } from '@/core/song/roadmap';
@@ -39,6 +40,12 @@ const readersOf = (chosen: string) =>
 
 /** Writes a note: where, for whom, and of whom it is asked. */
 export const NewNote = ({ document, band, places, at, readPlace, onDone }: Props) => {
+  // What is typed waits until it is written, whatever else is looked at meanwhile.
+  const [words, setWords] = useSessionStorage({
+    key: `ebrant-note-${document}`,
+    defaultValue: '',
+    getInitialValueInEffect: false,
+  });
   const [record, setRecord] = useState(at ?? '');
   const [readers, setReaders] = useState<string>('everybody');
   const [asked, setAsked] = useState('');
@@ -61,7 +68,7 @@ export const NewNote = ({ document, band, places, at, readPlace, onDone }: Props
     const place = typed && record && readPlace ? readPlace(record, typed) : undefined;
     if (place && !place.ok) return setProblem(place.problem.message);
     const called = await call('POST', `/api/documents/${document}/notes`, {
-      words: String(fields.get('words')),
+      words,
       record: record || null,
       place: place?.ok ? place.value : null,
       readers: readersOf(readers),
@@ -70,6 +77,7 @@ export const NewNote = ({ document, band, places, at, readPlace, onDone }: Props
     setProblem(called.ok ? undefined : called.sentence);
     if (!called.ok) return;
     form.reset();
+    setWords('');
     // The next one is asked of nobody, unless somebody says so.
     setAsked('');
     onDone();
@@ -78,8 +86,9 @@ export const NewNote = ({ document, band, places, at, readPlace, onDone }: Props
     <form onSubmit={submit} aria-label="New note">
       <Stack gap="xs">
         <Textarea
-          name="words"
           label="A new note"
+          value={words}
+          onChange={({ currentTarget }) => setWords(currentTarget.value)}
           autosize
           minRows={2}
           maxLength={2000}
