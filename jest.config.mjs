@@ -41,6 +41,7 @@ export default {
     {
       ...shared,
       displayName: 'database',
+      globalSetup: '<rootDir>/src/server/testing/dropTemplate.mjs',
       testMatch: ['<rootDir>/{src/server,src/app,bin}/**/*.test.ts'],
     },
   ],

@@ -21,7 +21,7 @@ test('the database stopped and started in the middle of editing: nothing is lost
     await page.getByLabel('Bars of Intro').fill('8');
     await expect(page.getByText('Not saved yet')).toBeVisible({ timeout: 15_000 });
     await page.getByLabel('Bars of Verse').fill('12');
-    expect((await page.request.get('/api/health')).status()).toBe(503);
+    expect((await page.request.get('/api/ready')).status()).toBe(503);
   } finally {
     database('resume');
   }
@@ -78,7 +78,7 @@ test('the database stopped while a band’s file is put back: all of it is there
   database('pause');
   const answer = await restoring;
   database('resume');
-  await expect.poll(async () => (await page.request.get('/api/health')).status()).toBe(200);
+  await expect.poll(async () => (await page.request.get('/api/ready')).status()).toBe(200);
   const after = await count();
   if (answer.status() === 204) expect(after.songs).toBe(before.songs + songs.length);
   else {

@@ -14,12 +14,12 @@ const freePort = () =>
   });
 
 const started = async (port: number): Promise<ChildProcess> => {
-  const web = spawn(process.execPath, ['bin/serve.mjs', '127.0.0.1', String(port)], {
+  const web = spawn('bin/serve', {
     stdio: 'ignore',
-    env: { ...process.env, EBRANT_DEMO: '1', EBRANT_PROCESSES: '1' },
+    env: { ...process.env, EBRANT_DEMO: '1', EBRANT_PROCESSES: '1', EBRANT_PORT: String(port) },
   });
   const answers = () =>
-    fetch(`http://127.0.0.1:${port}/api/health`).then(
+    fetch(`http://127.0.0.1:${port}/api/ready`).then(
       ({ ok }) => ok,
       () => false,
     );

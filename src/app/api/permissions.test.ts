@@ -92,6 +92,7 @@ const RUN = {
 /** What each route answers to each caller. A route without a row fails the test below. */
 const MATRIX: Readonly<Record<string, Row>> = {
   'GET /health': { expected: all(200) },
+  'GET /ready': { expected: all(200) },
   'POST /session': {
     body: () => ({ name: 'Tam Breck', passphrase: DEMO_PASSPHRASE }),
     expected: all(204),

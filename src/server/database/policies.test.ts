@@ -353,6 +353,7 @@ const OTHERS = [
   'passkey',
   'recovery_code',
   'challenge',
+  'server_invitation',
   'schemaversion',
 ];
 

@@ -1,12 +1,13 @@
 import 'server-only';
 import pg from 'pg';
+import { answerFigure } from '../running';
 import { createQueue, type Queue } from './queue';
 
 /**
  * Connections a process keeps. A database that is down refuses at once; the time to connect is for one
  * that is there while this process has its hands full.
  */
-const MOST_CONNECTIONS = 10;
+const MOST_CONNECTIONS = Number(process.env.EBRANT_CONNECTIONS) || 10;
 const CONNECT_WITHIN = 10_000;
 const ANSWER_WITHIN = 15_000;
 /** Transactions that may wait for a connection, and for how long (ms). */
@@ -24,12 +25,19 @@ export const pool = (): pg.Pool => {
 
 /** Where transactions wait for one of the connections. */
 export const connections = (): Queue => {
-  holder.ebrantQueue ??= createQueue({
+  holder.ebrantQueue ??= openQueue();
+  return holder.ebrantQueue;
+};
+
+const openQueue = (): Queue => {
+  const queue = createQueue({
     atOnce: MOST_CONNECTIONS,
     waiting: MOST_WAITING,
     patience: PATIENCE,
   });
-  return holder.ebrantQueue;
+  answerFigure('connectionsInUse', queue.running);
+  answerFigure('waitingForConnection', queue.waiting);
+  return queue;
 };
 
 export const databaseUrl = (): string => {

@@ -9,6 +9,8 @@ export type Queue = {
   readonly run: <T>(work: () => Promise<T>) => Promise<T>;
   /** Whether one more would be refused. */
   readonly isFull: () => boolean;
+  /** How many run. */
+  readonly running: () => number;
   /** How many wait. */
   readonly waiting: () => number;
 };
@@ -63,6 +65,7 @@ export const createQueue = ({ atOnce, waiting, patience }: QueueLimits): Queue =
       }
     },
     isFull: () => running >= atOnce && line.length >= waiting,
+    running: () => running,
     waiting: () => line.length,
   };
 };

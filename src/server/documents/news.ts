@@ -4,6 +4,7 @@ import * as z from 'zod';
 import { type LoggedChange, loggedChangeSchema } from '@/core/base/document';
 import type { Show } from '@/core/playing/show';
 import { asMember, databaseUrl, type MemberId } from '../database';
+import { answerFigure, reportFault } from '../running';
 import { showOf } from '../show';
 
 /**
@@ -73,9 +74,18 @@ type Hub = {
 const holder = globalThis as { ebrantNews?: Hub };
 
 const hub = (): Hub => {
-  holder.ebrantNews ??= { bands: new Map(), streams: new Map() };
+  holder.ebrantNews ??= openHub();
   return holder.ebrantNews;
 };
+
+const openHub = (): Hub => {
+  const { bands, streams } = { bands: new Map(), streams: new Map<MemberId, number>() };
+  answerFigure('streams', () => [...streams.values()].reduce((sum, count) => sum + count, 0));
+  return { bands, streams };
+};
+
+/** Whether news of what is saved would reach everybody who follows in this process. */
+export const isListening = (): boolean => hub().bands.size === 0 || hub().client !== undefined;
 
 /** Whether a member holds as many streams as they may. */
 export const holdsEnough = (member: MemberId): boolean =>
@@ -144,7 +154,7 @@ const listen = async (): Promise<void> => {
   // One after the other, so that changes are told in the order in which they were saved.
   let spreading = Promise.resolve();
   client.on('notification', ({ payload = '' }) => {
-    spreading = spreading.then(() => spread(payload)).catch(console.error);
+    spreading = spreading.then(() => spread(payload)).catch((error) => reportFault(error));
   });
   try {
     await client.connect();

@@ -4,6 +4,7 @@ import type { Result } from '@/core/base/result';
 import type { BandFile } from '@/core/files/sheet';
 import { createQueue, Refusal, refuse, type Within } from '../database';
 import type { FileToSend } from '../http';
+import { answerFigure } from '../running';
 import { speaker } from '../speech';
 import type { Job, MadeFile } from './job';
 import type { Speak } from './voice';
@@ -11,6 +12,8 @@ import type { FromWorker, ToWorker } from './worker';
 
 /** Files that are made at the same time in one process; others wait, and beyond that come back. */
 const turns = createQueue({ atOnce: 2, waiting: 24, patience: 60_000 });
+answerFigure('filesBeingMade', turns.running);
+answerFigure('waitingForFile', turns.waiting);
 
 /** Threads that wait for somebody to read what they made: each a download on its way. */
 const MOST_DOWNLOADS = 24;

@@ -1,9 +1,10 @@
-import { createHash, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import { type HistoryChange, sittingsOf, songSteps } from '@/core/advice/history';
 import { type Operation, parseDocument, replay } from '@/core/base/document';
 import { roadMapKind } from '@/core/song/roadmap';
 import { readDocument, saveChanges } from '../documents';
 import { openTestDatabase, type TestDatabase } from '../testing/database';
+import { hashOf } from '../testing/hash';
 import { forgetVersion, historyOf, nameVersion, newsFor, noteSeen } from '.';
 
 let db: TestDatabase;
@@ -41,20 +42,6 @@ const save = async (name: string, id: string, base: number, ...all: Operation[][
 const countIn = (beats: number): Operation[] => [
   { type: 'set', in: 'start', fields: { countIn: beats } },
 ];
-const hashOf = (document: unknown) =>
-  createHash('sha256')
-    .update(JSON.stringify(sorted(document)))
-    .digest('hex');
-/** The order of keys says nothing. */
-const sorted = (value: unknown): unknown => {
-  if (Array.isArray(value)) return value.map(sorted);
-  if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(
-    Object.entries(value)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([key, inner]) => [key, sorted(inner)]),
-  );
-};
 const rebuilt = ({ start, changes }: Awaited<ReturnType<typeof historyOf>>) => {
   const before = parseDocument(roadMapKind, start?.body);
   if (!before.ok) throw new Error(before.problem.message);

@@ -13,6 +13,7 @@ import {
   type Within,
 } from '../database';
 import { linkOf, type Place, type SignedIn, type Site, signedIn } from '../people';
+import { reportFault } from '../running';
 import { readBody } from './body';
 import { deputyToken, deviceToken, sessionToken } from './cookie';
 
@@ -98,12 +99,12 @@ const answering =
       refuseOtherSites(request);
       return neverKept(await handle(request, context));
     } catch (error) {
-      return problemResponse(error);
+      return problemResponse(error, request);
     }
   };
 
 /** A refusal as an answer: its sentence with its status. Anything else is our own fault. */
-export const problemResponse = (error: unknown): Response => {
+const problemResponse = (error: unknown, request: Request): Response => {
   if (error instanceof Refusal) {
     const { code } = error.problem;
     const headers = {
@@ -112,7 +113,7 @@ export const problemResponse = (error: unknown): Response => {
     };
     return Response.json({ problem: error.problem }, { status: STATUS[code], headers });
   }
-  console.error(error);
+  reportFault(error, request.headers.get('x-request-id') ?? undefined);
   const problem = {
     code: 'unavailable',
     place: '',

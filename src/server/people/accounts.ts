@@ -2,7 +2,7 @@ import 'server-only';
 import * as z from 'zod';
 import { asNobody, type MemberId, type Queries, Refusal, refuse } from '../database';
 import { counted } from './attempts';
-import { joinBy } from './invitations';
+import { joinBy, takeServerInvitation } from './invitations';
 import { shapeOf } from './names';
 import { newPassphrase } from './passphrase';
 
@@ -12,7 +12,7 @@ export const signUpIsOpen = (): boolean => process.env.EBRANT_SIGN_UP === 'open'
 const NAME_TAKEN = 'Somebody has this name already, or one that looks like it. Choose another one.';
 
 /**
- * Makes an account, and joins the band of an invitation where there is one: both, or neither.
+ * Makes an account, and joins the band of an invitation where it is to one: both, or neither.
  *
  * @throws Refusal `taken` for a name, `invalid` for a weak passphrase, `forbidden` where it takes an
  *   invitation
@@ -32,7 +32,7 @@ export const makeAccount = async (
       hash,
     ]);
     if (id === null) return refuse('taken', 'Name', NAME_TAKEN);
-    if (invitation) {
+    if (invitation && !(await takeServerInvitation(db, invitation))) {
       await db.run(`SELECT set_config('ebrant.member', $1, true)`, [id]);
       await joinBy(db, invitation);
     }
@@ -43,7 +43,7 @@ export const makeAccount = async (
 export type NewAccount = {
   readonly name: string;
   readonly passphrase: string;
-  /** The token of an invitation. */
+  /** The token of an invitation to a band, or to the server. */
   readonly invitation?: string | undefined;
 };
 

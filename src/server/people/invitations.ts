@@ -26,8 +26,8 @@ const heldRow = z.object({
   state: z.enum(STATES),
 });
 
-/** What an invitation is to, as whoever holds its token reads it. */
-export type HeldInvitation = z.infer<typeof heldRow>;
+/** What an invitation is to, as whoever holds its token reads it: a band, or the server itself. */
+export type HeldInvitation = z.infer<typeof heldRow> | { readonly toServer: true };
 
 /**
  * Reads an invitation. Nothing is used up by it.
@@ -41,7 +41,7 @@ export const readInvitation = async (token: string, source: string): Promise<Hel
       hashToken(token),
     ]),
   );
-  if (!held) return noSuchInvitation();
+  if (!held) return (await isToServer(token)) ? { toServer: true } : noSuchInvitation();
   if (held.state in CLOSED) return closed(held.state);
   return held;
 };
@@ -51,6 +51,51 @@ const noSuchInvitation = (): never =>
 
 const closed = (state: string): never =>
   refuse('gone', 'Invitation', CLOSED[state as keyof typeof CLOSED]);
+
+const openRow = z.object({ open: z.boolean() });
+
+const isToServer = async (token: string): Promise<boolean> => {
+  const { open } = await once((db) =>
+    db.one(openRow, 'SELECT server_invitation_is_open($1) AS open', [hashToken(token)]),
+  );
+  return open;
+};
+
+/** Uses up an invitation to the server, in the transaction that makes the account. @returns whether it was one */
+export const takeServerInvitation = async (db: Queries, token: string): Promise<boolean> => {
+  const { open } = await db.one(openRow, 'SELECT use_server_invitation($1) AS open', [
+    hashToken(token),
+  ]);
+  return open;
+};
+
+const SERVER_INVITATION_DAYS = 7;
+
+/**
+ * Makes an invitation to the server, for one account. Run by its owner: it is how a server gets its
+ * first account.
+ *
+ * @returns its token, which is nowhere kept
+ */
+export const inviteToServer = async (db: Queries): Promise<string> => {
+  const token = newToken();
+  await db.run('DELETE FROM server_invitation WHERE expires_at < now()');
+  await db.run(
+    `INSERT INTO server_invitation (token_hash, expires_at)
+     VALUES ($1, now() + make_interval(days => $2))`,
+    [hashToken(token), SERVER_INVITATION_DAYS],
+  );
+  return token;
+};
+
+/** Whether nobody has an account yet. For the owner. */
+export const isEmptyServer = async (db: Queries): Promise<boolean> => {
+  const { empty } = await db.one(
+    z.object({ empty: z.boolean() }),
+    'SELECT NOT EXISTS (SELECT FROM member) AS empty',
+  );
+  return empty;
+};
 
 const joinedRow = z.object({ slug: z.string(), state: z.enum(STATES) });
 

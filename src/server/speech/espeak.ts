@@ -38,6 +38,8 @@ export const hasVoice = (): Promise<boolean> => {
 
 const run = (options: readonly string[], input: string): Promise<Buffer | undefined> =>
   new Promise((resolve) => {
+    // Switched off by whoever runs the server.
+    if (process.env.EBRANT_VOICES === 'no') return resolve(undefined);
     const program = spawn('espeak-ng', options, {
       stdio: ['pipe', 'pipe', 'ignore'],
       // It needs to be found, and nothing else of ours.

@@ -12,11 +12,13 @@ import { MAY } from './roles';
 import { SignInForm } from './SignInForm';
 import { useToken } from './useToken';
 
-type Invitation = {
+type ToBand = {
   readonly name: string;
   readonly role: string;
   readonly madeBy: string;
 };
+
+type ToServer = { readonly toServer: true };
 
 type Props = {
   /** Who is signed in in this browser. */
@@ -26,11 +28,11 @@ type Props = {
 /** Where an invitation leads: what it is to, and joining by a press. Looking at it uses nothing up. */
 export const JoinPage = ({ member }: Props) => {
   const invitation = useToken();
-  const [held, setHeld] = useState<Called<Invitation>>();
+  const [held, setHeld] = useState<Called<ToBand | ToServer>>();
   useEffect(() => {
     if (!invitation) return;
     let gone = false;
-    void call<Invitation>('POST', '/api/invitations', { invitation }).then(
+    void call<ToBand | ToServer>('POST', '/api/invitations', { invitation }).then(
       (called) => !gone && setHeld(called),
     );
     return () => {
@@ -47,14 +49,55 @@ export const JoinPage = ({ member }: Props) => {
           {held.sentence}
         </Text>
       )}
-      {held?.ok && invitation && <Held invitation={invitation} held={held.value} member={member} />}
+      {held?.ok &&
+        invitation &&
+        ('toServer' in held.value ? (
+          <HeldToServer invitation={invitation} member={member} />
+        ) : (
+          <HeldToBand invitation={invitation} held={held.value} member={member} />
+        ))}
     </FrontDoor>
   );
 };
 
-type HeldProps = Props & { readonly invitation: string; readonly held: Invitation };
+type HeldProps = Props & { readonly invitation: string };
 
-const Held = ({ invitation, held, member }: HeldProps) => {
+/** From whoever runs the server: how it gets its first account. */
+const HeldToServer = ({ invitation, member }: HeldProps) => (
+  <Stack maw={420}>
+    <Title order={2} className="name">
+      An account on this server
+    </Title>
+    {member ? (
+      <Text>
+        You are signed in as {member} already. The link stays good for somebody else, once.
+      </Text>
+    ) : (
+      <>
+        <Text>
+          Make your account here, then found your band and invite its people. The link is good for
+          one account.
+        </Text>
+        <AccountBy invitation={invitation} />
+      </>
+    )}
+  </Stack>
+);
+
+const AccountBy = ({ invitation }: { readonly invitation: string }) => {
+  const router = useRouter();
+  return (
+    <NewAccount
+      invitation={invitation}
+      onMade={() => {
+        router.push('/');
+        router.refresh();
+      }}
+    />
+  );
+};
+
+const HeldToBand = ({ invitation, held, member }: HeldProps & { readonly held: ToBand }) => {
   const router = useRouter();
   const [problem, setProblem] = useState<string>();
   const [known, setKnown] = useState(false);
@@ -90,13 +133,7 @@ const Held = ({ invitation, held, member }: HeldProps) => {
         <SignInForm onIn={join} />
       ) : (
         <>
-          <NewAccount
-            invitation={invitation}
-            onMade={() => {
-              router.push('/');
-              router.refresh();
-            }}
-          />
+          <AccountBy invitation={invitation} />
           <Button onClick={() => setKnown(true)}>I have an account</Button>
         </>
       )}

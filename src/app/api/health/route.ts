@@ -1,8 +1,4 @@
-import * as z from 'zod';
 import { publicRoute } from '@/server/http';
 
-/** Whether the application and its database answer. */
-export const GET = publicRoute({}, async ({ within }) => {
-  await within((db) => db.one(z.object({ up: z.number() }), 'SELECT 1 AS up'));
-  return Response.json({ application: 'up', database: 'up' });
-});
+/** Whether the application is alive: asked of itself alone, so that a database that is away ends nothing. */
+export const GET = publicRoute({}, async () => Response.json({ application: 'up' }));

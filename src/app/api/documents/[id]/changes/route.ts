@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { changeSchema } from '@/core/base/document';
 import { changesSince, readDocument, saveChanges } from '@/server/documents';
 import { documentParams, memberRoute, STATUS } from '@/server/http';
+import { count } from '@/server/running';
 
 const MOST_CHANGES = 200;
 /** What a revision can be in the database: an integer of 32 bits. */
@@ -25,6 +26,9 @@ export const POST = memberRoute({ params: documentParams, body }, async (call) =
   const { params, member, within } = call;
   const { base, changes } = call.body;
   const saved = await within((db) => saveChanges(db, member, params.id, base, changes));
+  const taken = saved.outcomes.filter((outcome) => !('problem' in outcome));
+  count('saves', taken.length);
+  count('refusedChanges', saved.outcomes.filter((one) => 'problem' in one || one.left).length);
   const [refused] = saved.outcomes.flatMap((outcome) =>
     'problem' in outcome ? [outcome.problem] : [],
   );

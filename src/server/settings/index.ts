@@ -1,0 +1,3 @@
+/** What a server is told before it starts, checked and explained. */
+export * from './file';
+export * from './settings';
