@@ -20,7 +20,7 @@ export type Queries = {
 
 export const queriesOf = (client: Pick<pg.Client, 'query'>): Queries => {
   const many: Queries['many'] = async (row, sql, values = []) => {
-    const { rows } = await client.query(sql, [...values]);
+    const { rows } = await client.query(prepared(sql, values));
     return rows.map((found) => row.parse(found));
   };
   const maybeOne: Queries['maybeOne'] = async (row, sql, values) => {
@@ -36,6 +36,20 @@ export const queriesOf = (client: Pick<pg.Client, 'query'>): Queries => {
       if (found === undefined) throw new Error(`A row was expected of: ${sql}`);
       return found;
     },
-    run: async (sql, values = []) => (await client.query(sql, [...values])).rowCount ?? 0,
+    run: async (sql, values = []) => (await client.query(prepared(sql, values))).rowCount ?? 0,
   };
+};
+
+/** Statements that a connection plans once: as many as the code has, with room for those it puts together. */
+const MOST_PREPARED = 1000;
+const names = new Map<string, string>();
+
+/** A statement with a name, by which a connection knows it the next time. Row security makes planning dear. */
+const prepared = (text: string, values: readonly unknown[]) => {
+  let name = names.get(text);
+  if (name === undefined && names.size < MOST_PREPARED) {
+    name = `s${names.size}`;
+    names.set(text, name);
+  }
+  return { text, values: [...values], ...(name !== undefined && { name }) };
 };

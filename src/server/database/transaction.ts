@@ -61,6 +61,8 @@ const transaction = <T>(begin: string, work: (db: Queries) => Promise<T>): Promi
       await client.query('ROLLBACK').catch((failure: Error) => {
         broken = failure;
       });
+      // A plan of before a migration: the next transaction gets a connection that plans anew.
+      if ((error as { code?: string }).code === '0A000') broken = error as Error;
       throw asRefusal(error);
     } finally {
       client.off('error', onError);

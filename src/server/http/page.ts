@@ -3,8 +3,9 @@ import { cookies } from 'next/headers';
 import { notFound, redirect } from 'next/navigation';
 import { cache } from 'react';
 import * as z from 'zod';
-import { asMember, asReader, connections, type Queries, Refusal } from '../database';
+import { asMember, asReader, type Queries, Refusal } from '../database';
 import { type Band, type Link, linkOf, type PageHead, pageHead, signedIn } from '../people';
+import { figure } from '../running';
 import { COOKIE, DEPUTY_COOKIE } from './cookie';
 
 /** Who looks at a page, if they are signed in; asked once for all parts of it. */
@@ -48,14 +49,22 @@ export const forDeputy = async <T>(work: (db: Queries, link: Link) => Promise<T>
   }
 };
 
-/** So many who wait mean that more come than can be served (see src/server/database/pool.ts). */
-const CROWD = 5;
+/** So many requests that one process answers at once mean that more come than it can draw. */
+const CROWD = 8;
 
 /**
  * Whether so many ask at once that a page is better drawn by the browser that asked for it: sent with
  * what it shows, but not drawn here, it takes half as long.
  */
-export const isCrowded = (): boolean => connections().waiting() > CROWD;
+export const isCrowded = (): boolean => {
+  const now = Date.now();
+  if ((figure('answering') ?? 0) > CROWD) crowdedUntil = now + CROWDED_FOR;
+  return now < crowdedUntil;
+};
+
+/** Those of a crowd that a busy process has not heard yet are not counted, and come all the same (ms). */
+const CROWDED_FOR = 3000;
+let crowdedUntil = 0;
 
 /** The bands of whoever looks at the page, and the one that its address names. */
 export const bandsForPage = async (slug: string) => {

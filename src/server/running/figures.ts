@@ -11,6 +11,7 @@ export type Figures = {
 
 export type Counted = 'saves' | 'refusedChanges';
 export type Asked =
+  | 'answering'
   | 'connectionsInUse'
   | 'waitingForConnection'
   | 'streams'
@@ -27,6 +28,9 @@ export const figures = (): Figures => {
 export const count = (what: Counted, by = 1): void => {
   figures().counts[what] += by;
 };
+
+/** A figure as it is now; nothing where nobody in this process knows it. */
+export const figure = (what: Asked): number | undefined => figures().readers[what]?.();
 
 /** Says how a figure is read whenever somebody asks. */
 export const answerFigure = (what: Asked, read: () => number): void => {

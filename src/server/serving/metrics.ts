@@ -1,7 +1,8 @@
 import { Counter, collectDefaultMetrics, Gauge, Histogram, type Registry } from 'prom-client';
-import { type Asked, type Counted, figures } from '../running';
+import { type Asked, type Counted, figure, figures } from '../running';
 
 const GAUGES: Readonly<Record<Asked, readonly [name: string, help: string]>> = {
+  answering: ['ebrant_http_requests_running', 'Requests that are being answered, without streams.'],
   connectionsInUse: [
     'ebrant_database_connections_in_use',
     'Connections to the database that work.',
@@ -35,7 +36,7 @@ export const measure = (registry: Registry) => {
       help,
       registers,
       collect() {
-        this.set(figures().readers[what]?.() ?? 0);
+        this.set(figure(what) ?? 0);
       },
     });
   for (const [what, [name, help]] of entries(COUNTS))

@@ -1,6 +1,7 @@
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import next from 'next';
 import { AggregatorRegistry, register } from 'prom-client';
+import { answerFigure } from '../running';
 import type { Settings } from '../settings';
 import { callerNamer } from './callers';
 import { openLog, takeConsole } from './log';
@@ -30,6 +31,7 @@ export const serve = async (settings: Settings): Promise<void> => {
   // Answers the leading process, which adds up what all of them say.
   new AggregatorRegistry();
   const running = new Set<ServerResponse>();
+  answerFigure('answering', () => [...running].filter((response) => !isStream(response)).length);
 
   const answer = (request: IncomingMessage, response: ServerResponse) => {
     const began = performance.now();
