@@ -3,6 +3,8 @@ import type { NextConfig } from 'next';
 const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
+  // No picture is drawn anew at the server, so that nothing for it has to ship (docs/dependencies.md).
+  images: { unoptimized: true },
   serverExternalPackages: ['pg', '@node-rs/argon2', 'node-ical'],
   experimental: {
     optimizePackageImports: ['@mantine/core', '@mantine/hooks', '@tabler/icons-react'],

@@ -221,6 +221,12 @@ const MATRIX: Readonly<Record<string, Row>> = {
     expected: editors(200),
   },
   'GET /documents/[id]/notes': { ...ofSong, expected: members(200) },
+  'POST /documents/[id]/presence': {
+    ...ofSong,
+    body: () => ({ page: randomUUID(), place: 's1', typing: true }),
+    expected: members(204),
+  },
+  'GET /documents/[id]/touched': { ...ofSong, query: '?record=s1', expected: members(200) },
   'POST /documents/[id]/notes': {
     ...ofSong,
     body: () => ({ words: 'Lean back here' }),

@@ -1,4 +1,5 @@
 import 'server-only';
+import { createHash } from 'node:crypto';
 import type pg from 'pg';
 import type { z } from 'zod';
 
@@ -44,11 +45,14 @@ export const queriesOf = (client: Pick<pg.Client, 'query'>): Queries => {
 const MOST_PREPARED = 1000;
 const names = new Map<string, string>();
 
-/** A statement with a name, by which a connection knows it the next time. Row security makes planning dear. */
+/**
+ * A statement with a name, by which a connection knows it the next time: row security makes planning dear.
+ * The name is made of the text alone, as pages and routes have their own copies of this module.
+ */
 const prepared = (text: string, values: readonly unknown[]) => {
   let name = names.get(text);
   if (name === undefined && names.size < MOST_PREPARED) {
-    name = `s${names.size}`;
+    name = createHash('sha256').update(text).digest('base64url').slice(0, 22);
     names.set(text, name);
   }
   return { text, values: [...values], ...(name !== undefined && { name }) };

@@ -3,3 +3,4 @@ export * from './cache';
 export * from './documents';
 export * from './kinds';
 export * from './news';
+export * from './presence';

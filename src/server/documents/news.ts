@@ -6,6 +6,7 @@ import type { Show } from '@/core/playing/show';
 import { asMember, databaseUrl, type MemberId } from '../database';
 import { answerFigure, reportFault } from '../running';
 import { showOf } from '../show';
+import type { Presence } from './presence';
 
 /**
  * News of what is saved, from whichever process saved it. One connection a process listens on one
@@ -21,6 +22,17 @@ const newsSchema = z.discriminatedUnion('kind', [
   }),
   z.object({ kind: z.literal('songs'), band: z.string() }),
   z.object({ kind: z.literal('notes'), band: z.string(), document: z.string() }),
+  z.object({
+    kind: z.literal('presence'),
+    band: z.string(),
+    document: z.string(),
+    member: z.string(),
+    name: z.string(),
+    page: z.string(),
+    place: z.string().nullable(),
+    typing: z.boolean(),
+    gone: z.boolean(),
+  }),
   z.object({ kind: z.literal('show'), band: z.string(), set: z.string() }),
   z.object({ kind: z.literal('band'), band: z.string() }),
   z.object({ kind: z.literal('membership'), band: z.string(), member: z.string() }),
@@ -39,6 +51,13 @@ export type Told =
   | { readonly kind: 'songs' }
   /** Notes at a document are others than before. */
   | { readonly kind: 'notes'; readonly document: string }
+  /** Where somebody is. */
+  | ({
+      readonly kind: 'presence';
+      readonly document: string;
+      readonly member: string;
+      readonly name: string;
+    } & Presence)
   /** Where the show of a set stands; null where it is over. */
   | { readonly kind: 'show'; readonly set: string; readonly show: Show | null }
   /** Something may have been missed. */
@@ -191,6 +210,10 @@ const spread = async (payload: string) => {
   if (!those) return;
   if (news.kind === 'songs') return tellAll(those, { kind: 'songs' });
   if (news.kind === 'notes') return tellAll(those, { kind: 'notes', document: news.document });
+  if (news.kind === 'presence') {
+    const { band: _, ...presence } = news;
+    return tellAll(those, presence);
+  }
   // Archived or deleted: whoever may still read it comes back.
   if (news.kind === 'band') return tellAll([...those], OVER);
   if (news.kind === 'membership')

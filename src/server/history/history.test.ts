@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { type HistoryChange, sittingsOf, songSteps } from '@/core/advice/history';
 import { type Operation, parseDocument, replay } from '@/core/base/document';
 import { roadMapKind } from '@/core/song/roadmap';
-import { readDocument, saveChanges } from '../documents';
+import { lastTouched, readDocument, saveChanges } from '../documents';
 import { openTestDatabase, type TestDatabase } from '../testing/database';
 import { hashOf } from '../testing/hash';
 import { forgetVersion, historyOf, nameVersion, newsFor, noteSeen } from '.';
@@ -145,4 +145,31 @@ test('another band’s history is not there', async () => {
   expect(await refusal(db.as('Perpetua Lund', (q) => historyOf(q, song)))).toContain(
     'no such song',
   );
+});
+
+test('a section says who touched it last: itself, or a cue in it', async () => {
+  const id = await songOf('Quay Lights');
+  const touched = (record: string) => db.as('Tam Breck', (q) => lastTouched(q, id, record));
+  const { body } = await db.as('Tam Breck', (q) => readDocument(q, id));
+  const [first = '', second = ''] = Object.keys((body as { sections: object }).sections);
+  expect(await touched(first)).toBeUndefined();
+  const bars = (section: string, count: number): Operation[] => [
+    { type: 'set', in: 'sections', id: section, fields: { bars: count } },
+  ];
+  await save('Odile Marsh', id, 0, bars(first, 7));
+  await save('Wren Halloway', id, 0, bars(second, 9));
+  expect(await touched(first)).toEqual({ name: 'Odile Marsh', at: expect.any(Date) });
+  expect((await touched(second))?.name).toBe('Wren Halloway');
+  await save('Wren Halloway', id, 0, [
+    {
+      type: 'insert',
+      in: 'cues',
+      id: 'new-cue',
+      value: { section: first, kind: 'listen', at: { bar: 1, ticks: 0 }, words: 'Look up' },
+    },
+  ]);
+  expect((await touched(first))?.name).toBe('Wren Halloway');
+  expect(await touched('no such section')).toBeUndefined();
+  await db.value('UPDATE change SET author = NULL WHERE document = $1', [id]);
+  expect((await touched(first))?.name).toBeNull();
 });

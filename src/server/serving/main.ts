@@ -1,13 +1,18 @@
 import cluster from 'node:cluster';
+import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { sentence } from '@/core/base/result';
 import { NewerDatabase } from '../database/migrate';
 import { explainedFile, readSettings, type Settings, settingsText } from '../settings';
+import { CannotStart } from './cannotStart';
+import { addressInNetwork, certificatesFor, hallNotice, serveGuide } from './hall';
 import { lead } from './lead';
-import { accountLink, addressOf, CannotStart, prepareDatabase } from './prepare';
+import { accountLink, addressOf, prepareDatabase } from './prepare';
 import { serve } from './process';
 
 const USAGE = `bin/serve [--settings FILE]   serves Ebrant as the environment and the file say
+bin/serve --hall FOLDER [--plain] [...]  serves a network without internet by this machine's address,
+                              with a certificate of its own that is kept in the folder, or without TLS
 bin/serve --invite [...]      prints a link by which one person makes an account, and ends
 bin/serve --explain           prints a settings file with every setting explained, and ends`;
 
@@ -22,6 +27,8 @@ const asked = () => {
     return parseArgs({
       options: {
         settings: { type: 'string' },
+        hall: { type: 'string' },
+        plain: { type: 'boolean' },
         invite: { type: 'boolean' },
         explain: { type: 'boolean' },
         help: { type: 'boolean' },
@@ -32,10 +39,13 @@ const asked = () => {
   }
 };
 
-const settingsOf = (file: string | undefined): Settings => {
+const settingsOf = (
+  file: string | undefined,
+  instead: Readonly<Record<string, string>> = {},
+): Settings => {
   const text = file === undefined ? ({ ok: true, value: '' } as const) : settingsText(file);
   if (!text.ok) return end(sentence(text.problem));
-  const read = readSettings(text.value, process.env);
+  const read = readSettings(text.value, { ...process.env, ...instead });
   if (!read.ok)
     return end('The settings are not taken:', ...read.problems.map((one) => `  ${sentence(one)}`));
   return read.value;
@@ -55,17 +65,37 @@ const environmentOf = (settings: Settings): NodeJS.ProcessEnv => {
   };
 };
 
+/** Settings of a hall: by this machine's address there, and what is said once it serves. */
+const inHall = (file: string | undefined, folder: string, plain: boolean) => {
+  const host = process.env.EBRANT_ADDRESS ?? addressInNetwork();
+  const { EBRANT_PORT: port } = settingsOf(file, { EBRANT_PUBLIC_ADDRESS: 'http://localhost' });
+  const address = `${plain ? 'http' : 'https'}://${host}:${port}`;
+  const made = plain ? undefined : certificatesFor(host, path.resolve(folder));
+  const settings = settingsOf(file, {
+    EBRANT_ADDRESS: '0.0.0.0',
+    EBRANT_PUBLIC_ADDRESS: address,
+    EBRANT_TLS_KEY: made?.key ?? '',
+    EBRANT_TLS_CERTIFICATE: made?.certificate ?? '',
+  });
+  const guide = made && `http://${host}:${port + 1}`;
+  if (made) serveGuide(port + 1, address, made.authority);
+  return { settings, notice: hallNotice(address, guide) };
+};
+
 const main = async () => {
-  const { settings: file, invite, explain, help } = asked();
+  const { settings: file, hall, plain = false, invite, explain, help } = asked();
   if (help) return console.log(USAGE);
   if (explain) return console.log(explainedFile());
-  const settings = settingsOf(file);
   try {
+    const { settings, notice } =
+      hall === undefined
+        ? { settings: settingsOf(file), notice: undefined }
+        : inHall(file, hall, plain);
     await prepareDatabase(settings);
     if (invite) return console.log(await accountLink(settings, true));
     const link = await accountLink(settings, false);
     await lead(settings, environmentOf(settings));
-    console.log(`Ebrant serves ${addressOf(settings)}`);
+    console.log(notice ?? `Ebrant serves ${addressOf(settings)}`);
     if (link)
       console.log(`Nobody has an account yet. This link makes one, for a week, once:\n  ${link}`);
   } catch (error) {

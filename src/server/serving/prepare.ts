@@ -5,9 +5,7 @@ import { UPKEEP } from '../database/upkeep';
 import { newestVersion } from '../database/version';
 import { inviteToServer, isEmptyServer } from '../people/invitations';
 import type { Settings } from '../settings';
-
-/** Why a server cannot start, as a sentence for whoever runs it. */
-export class CannotStart extends Error {}
+import { CannotStart } from './cannotStart';
 
 /**
  * Makes a database ready to be served: the newest schema, or the sentence why not.

@@ -1,4 +1,6 @@
+import { readFileSync } from 'node:fs';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
 import next from 'next';
 import { AggregatorRegistry, register } from 'prom-client';
 import { answerFigure } from '../running';
@@ -35,7 +37,7 @@ export const serve = async (settings: Settings): Promise<void> => {
 
   const answer = (request: IncomingMessage, response: ServerResponse) => {
     const began = performance.now();
-    const { id } = nameCaller(request, false);
+    const { id } = nameCaller(request, 'encrypted' in request.socket);
     // The answer tells its id, so that a person can name it and the log can be asked for it.
     response.setHeader('X-Request-Id', id);
     const labels = { route: routeOf(request.url ?? '/'), method: request.method ?? '' };
@@ -51,15 +53,20 @@ export const serve = async (settings: Settings): Promise<void> => {
     handle(request, response).catch(() => response.destroy());
   };
 
-  const server = createServer(
-    {
-      headersTimeout: HEAD_WITHIN,
-      requestTimeout: REQUEST_WITHIN,
-      connectionsCheckingInterval: LOOKED_AT_EVERY,
-      keepAliveTimeout: KEPT_OPEN,
-    },
-    answer,
-  );
+  const options = {
+    headersTimeout: HEAD_WITHIN,
+    requestTimeout: REQUEST_WITHIN,
+    connectionsCheckingInterval: LOOKED_AT_EVERY,
+    keepAliveTimeout: KEPT_OPEN,
+  };
+  const { EBRANT_TLS_KEY: key, EBRANT_TLS_CERTIFICATE: certificate } = settings;
+  const server =
+    key && certificate
+      ? createSecureServer(
+          { ...options, key: readFileSync(key), cert: readFileSync(certificate) },
+          answer,
+        )
+      : createServer(options, answer);
   server.on('error', (error) => {
     log.fatal({ code: (error as NodeJS.ErrnoException).code }, `Port ${port} cannot be served on.`);
     process.exit(1);

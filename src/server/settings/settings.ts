@@ -53,6 +53,8 @@ const hostAndPort = z
     return { host: text.slice(0, at).replace(/^\[|\]$/g, ''), port: Number(text.slice(at + 1)) };
   });
 
+const filePath = z.string().regex(/^\//, 'A file by its whole path, from /.');
+
 const yesOrNo = z.enum(['yes', 'no'], 'It is yes or no.').transform((word) => word === 'yes');
 
 const ONE_OF = (...words: string[]) => `One of ${words.join(', ')}.`;
@@ -86,6 +88,12 @@ const SETTINGS = {
     .enum(SIGN_UP, ONE_OF(...SIGN_UP))
     .default('invitation')
     .describe('Who may make an account: anybody (open), or who was invited (invitation).'),
+  EBRANT_TLS_KEY: filePath
+    .optional()
+    .describe(
+      'Files for TLS without a proxy in front: the key, and the certificate with its chain.',
+    ),
+  EBRANT_TLS_CERTIFICATE: filePath.optional().describe('The certificate that belongs to the key.'),
   EBRANT_PROCESSES: wholeNumber(1, 64)
     .optional()
     .describe('Processes that serve; where it is left out one a core, eight at most.'),
@@ -201,6 +209,8 @@ const unsafe = function* (settings: Settings, environment: Told): Generator<Prob
     yield refused('DATABASE_URL', 'The application works as a role of its own, not as the owner.');
   if (!shown && reachOf(served) !== 'here')
     yield refused('EBRANT_PUBLIC_ADDRESS', 'Others can reach this server: say by which address.');
+  if (!settings.EBRANT_TLS_KEY !== !settings.EBRANT_TLS_CERTIFICATE)
+    yield refused('EBRANT_TLS_KEY', 'Key and certificate belong together: set both, or neither.');
   if (reach === 'here') return;
   if (environment.EBRANT_DEMO === '1')
     yield refused(

@@ -3,7 +3,7 @@
 export { DocumentsProvider, useBandNews, useMember } from './DocumentsProvider';
 export type { Opened, Sent } from './documents';
 export { DraftsProvider, FieldsOf, useDraft } from './drafts';
-export type { BandNews } from './news';
+export type { BandNews, Presence } from './news';
 export { OrphanedEdits } from './OrphanedEdits';
 export { SaveState } from './SaveState';
 export { UndoButtons } from './UndoButtons';

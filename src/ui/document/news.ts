@@ -15,12 +15,27 @@ export type BandNews =
   | { readonly kind: 'songs' }
   /** Notes at a document are others than before. */
   | { readonly kind: 'notes'; readonly document: string }
+  /** Where somebody is; nobody keeps it. */
+  | ({ readonly kind: 'presence' } & Presence)
   /** Where the show of a set stands; null where none runs. */
   | { readonly kind: 'show'; readonly set: string; readonly show: unknown }
   /** What let the page read may be over: the session, the membership, or the role in it. */
   | { readonly kind: 'over' }
   /** The stream is live again: what has no revision may have been missed. */
   | { readonly kind: 'live' };
+
+const presenceSchema = z.object({
+  document: z.string(),
+  member: z.string(),
+  name: z.string(),
+  page: z.string(),
+  place: z.string().nullable(),
+  typing: z.boolean(),
+  gone: z.boolean(),
+});
+
+/** Where somebody is: in which document, and at which of its records. */
+export type Presence = Readonly<z.infer<typeof presenceSchema>>;
 
 /** Whether what others do is shown as it happens. */
 export type Liveness = 'opening' | 'live' | 'not live';
@@ -129,6 +144,10 @@ export const followNews = (
     on('notes', (data) => {
       const read = notesNewsSchema.safeParse(data);
       if (read.success) onNews({ kind: 'notes', document: read.data.document });
+    });
+    on('presence', (data) => {
+      const read = presenceSchema.safeParse(data);
+      if (read.success) onNews({ kind: 'presence', ...read.data });
     });
     on('show', (data) => {
       const read = showNewsSchema.safeParse(data);

@@ -320,10 +320,11 @@ export const CHAPTERS: readonly Chapter[] = [
   {
     id: 'history',
     title: 'Who changed what',
-    words: 'history undo restore earlier version as played changes new since log',
+    words: 'history undo restore earlier version as played changes new since log presence here typing initials ring',
     parts: [
       steps(
         'The clock at the top of a song or set opens its history: who did what in which sitting, with a number where others have changed something since you looked. The lists of songs and sets show it too.',
+        'Initials in a ring are people who look at the same song or set now; beside a section they say that somebody is there, and a pencil that they type. At the foot of a section’s details stands who changed it last.',
         'Take back undoes one thing and leaves the rest, as a new change. Where two people wrote at once, both are said, and Take theirs puts the other one in.',
         'Before and After draw the song as it was beside today’s, and say what is different. Make it so again brings all of it back; undo takes that back too. Give a moment a name, such as “as played on the quay”; when a gig or rehearsal began, it is remembered by itself.',
       ),

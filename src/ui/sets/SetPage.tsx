@@ -27,6 +27,8 @@ import { type SinceSeen, useHistoryButton } from '../history/useHistoryButton';
 import { DeletedNotice } from '../lifecycle/DeletedNotice';
 import { ThingMenu } from '../lifecycle/ThingMenu';
 import { useNotesButton } from '../notes/useNotesButton';
+import { Here } from '../presence/Here';
+import { usePresence } from '../presence/usePresence';
 import { ExportButton } from '../shared/ExportButton';
 import { HeadLink } from '../shared/HeadLink';
 import { newId } from '../shared/newId';
@@ -110,6 +112,7 @@ export const SetPage = (props: Props) => {
   useUndoKeys(live);
   const [sharing, setSharing] = useState(false);
   const history = useHistoryButton(live, since);
+  const here = usePresence(opened.id);
   const notes = useNotesButton(opened.id);
   const titleOf = useCallback(
     (arrangement: string) =>
@@ -133,6 +136,7 @@ export const SetPage = (props: Props) => {
         <VisuallyHidden component="h1">{set.heading.title}</VisuallyHidden>
         <div className={classes.head}>
           <SetHeading set={set} event={event} mayEdit={mayEdit} edit={edit} />
+          <Here people={here} nameOf={() => undefined} />
           <SaveState {...live} />
           {mayEdit && <UndoButtons {...live} />}
           {history.button}

@@ -18,6 +18,7 @@ import {
 } from '@/core/song/roadmap';
 import type { Passage } from '@/core/song/timeline';
 import type { Edit } from '../document';
+import { HereIn } from '../presence/Here';
 import { NoteIcon } from '../profile';
 import { Cell } from '../shared/Cell';
 import { COLUMNS, type Column } from './edits';
@@ -89,6 +90,7 @@ export const SectionRow = memo((props: RowProps) => {
       <td className={classes.named}>
         <Rails depth={depth} />
         <Field {...props} column="name" label="Name" value={name} wide />
+        <HereIn section={id} />
       </td>
       <td>
         <Field

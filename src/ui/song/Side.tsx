@@ -8,6 +8,7 @@ import type { Timeline } from '@/core/song/timeline';
 import { FieldsOf } from '../document';
 import type { ActionsProps } from './details/Actions';
 import { Details } from './details/Details';
+import { LastTouched } from './LastTouched';
 import { SongPanel } from './panel/SongPanel';
 import { useSong } from './SongContext';
 import type { LiveRemarks } from './useRemarks';
@@ -15,6 +16,7 @@ import type { LiveRemarks } from './useRemarks';
 type Look = { readonly map: RoadMap; readonly timeline: Timeline };
 
 type Props = {
+  readonly document: string;
   /** What the profile shows: a frame behind while somebody types fast. */
   readonly drawn: Look;
   readonly section: Section | undefined;
@@ -27,7 +29,7 @@ type Props = {
 };
 
 /** Beside the form: the selected section, or the song as a whole. */
-export const Side = ({ drawn, section, remarks, ...actions }: Props) => {
+export const Side = ({ document: id, drawn, section, remarks, ...actions }: Props) => {
   const now = useSong();
   const { mayEdit, edit } = now;
   const shared = { ...actions, mayEdit, edit };
@@ -46,6 +48,7 @@ export const Side = ({ drawn, section, remarks, ...actions }: Props) => {
       {shown ? (
         <FieldsOf key={shown.id} record={shown.id}>
           <Details {...shared} map={map} section={shown} passages={passages} />
+          <LastTouched document={id} section={shown} />
         </FieldsOf>
       ) : (
         <SongPanel map={map} remarks={remarks} shares={shares} mayEdit={mayEdit} edit={edit} />

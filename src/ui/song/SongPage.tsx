@@ -16,6 +16,7 @@ import { type SinceSeen, useHistoryButton } from '../history/useHistoryButton';
 import { useListening } from '../kit/Sound';
 import { DeletedNotice } from '../lifecycle/DeletedNotice';
 import { useNotesButton } from '../notes/useNotesButton';
+import { HereContext, usePresence } from '../presence/usePresence';
 import { ResizableProfile, type Scale, type Stretch, useNeedle } from '../profile';
 import { ExportButton } from '../shared/ExportButton';
 import { HeadLink } from '../shared/HeadLink';
@@ -185,6 +186,7 @@ export const SongPage = (props: Props) => {
     switchView,
     togglePlaces,
   });
+  const here = usePresence(opened.id, selected);
   const history = useHistoryButton(song, props.since);
   const notes = useNotesButton(opened.id);
   const remarks = useRemarks(song, drawn, layout, setChosen);
@@ -282,6 +284,7 @@ export const SongPage = (props: Props) => {
               {...(mayEdit && { handles })}
             />
             <ViewBar
+              here={here}
               compares={others.length > 0}
               song={song}
               said={commands.said}
@@ -342,18 +345,21 @@ export const SongPage = (props: Props) => {
               {view === 'compare' && <Compare current={arrangement} others={others} />}
               {view === 'played' && <PlayedTable selected={selected} onSelect={go} />}
               {view === 'rows' && (
-                <SectionTable
-                  rows={rows}
-                  selected={selected}
-                  onSelect={go}
-                  onPart={onPart}
-                  onGroove={onGroove}
-                  onDrop={onDrop}
-                  onAdd={commands.add}
-                />
+                <HereContext value={here}>
+                  <SectionTable
+                    rows={rows}
+                    selected={selected}
+                    onSelect={go}
+                    onPart={onPart}
+                    onGroove={onGroove}
+                    onDrop={onDrop}
+                    onAdd={commands.add}
+                  />
+                </HereContext>
               )}
               {form && (
                 <Side
+                  document={opened.id}
                   drawn={drawn}
                   section={section}
                   tempo={tempo}

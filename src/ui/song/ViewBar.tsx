@@ -5,6 +5,8 @@ import { IconZoomIn, IconZoomOut } from '@tabler/icons-react';
 import type { RoadMap } from '@/core/song/roadmap';
 import type { Asked } from '@/core/song/timeline';
 import { type LiveDocument, SaveState, UndoButtons } from '../document';
+import { Here } from '../presence/Here';
+import type { Here as Person } from '../presence/presence';
 import { ZOOMS } from '../profile';
 import { useCommands } from '../shared/commands';
 import { Finder } from './Finder';
@@ -31,6 +33,8 @@ type Props = {
   /** Whether there is another arrangement to compare with. */
   readonly compares: boolean;
   readonly song: LiveDocument<RoadMap>;
+  /** Who else is at this song. */
+  readonly here: readonly Person[];
   /** What the last command had to say. */
   readonly said: string | undefined;
   /** Shown where the one gone to belongs to what is selected. */
@@ -43,7 +47,7 @@ type Props = {
 
 /** Between profile and form: how the form is shown, what there is to say, and where a time lies. */
 export const ViewBar = (props: Props) => {
-  const { compares, song, said, remarks, asked, onGo, zoom, onZoom } = props;
+  const { compares, song, here, said, remarks, asked, onGo, zoom, onZoom } = props;
   const { mayEdit } = song;
   return (
     <div className={classes.bar}>
@@ -66,6 +70,7 @@ export const ViewBar = (props: Props) => {
         </output>
       )}
       <div className={classes.seek}>
+        <Here people={here} nameOf={(id) => song.document.sections[id]?.name} />
         <SaveState {...song} />
         {mayEdit && <UndoButtons {...song} />}
         <Finder asked={asked} onGo={onGo} />

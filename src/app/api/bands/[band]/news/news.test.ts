@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { DEMO_PASSPHRASE } from '@/server/demo/people';
-import { MOST_STREAMS, saveChanges } from '@/server/documents';
+import { MOST_STREAMS, saveChanges, tellPresence } from '@/server/documents';
 import { COOKIE } from '@/server/http';
 import { signIn, signOut } from '@/server/people';
 import { openTestDatabase, type TestDatabase } from '@/server/testing/database';
@@ -138,5 +138,26 @@ test('an id that nobody gave out is refused, or tells all', async () => {
   const page = await listen(token, '?after=1');
   await until(() => page.events.length === 1);
   expect(Object.keys(page.events[0]?.data as object).length).toBeGreaterThanOrEqual(1);
+  page.stop();
+});
+
+test('where somebody is goes to everybody who follows the band, by name, and to nobody else', async () => {
+  const { token } = await signIn('Tam Breck', DEMO_PASSPHRASE);
+  const page = await listen(token);
+  await until(() => page.events.length === 1);
+  const said = { page: randomUUID(), place: 'sections1', typing: true, gone: false };
+  await db.as('Odile Marsh', (queries) => tellPresence(queries, ferry, 'Odile Marsh', said));
+  await until(() => page.events.length === 2);
+  expect(page.events[1]).toEqual({
+    kind: 'presence',
+    id: undefined,
+    data: { document: ferry, member: await db.member('Odile Marsh'), name: 'Odile Marsh', ...said },
+  });
+  // Of another band: as if it were not there, and nothing is told.
+  await expect(
+    db.as('Perpetua Lund', (queries) => tellPresence(queries, ferry, 'Perpetua Lund', said)),
+  ).rejects.toThrow(/There is no such song or set/);
+  await new Promise((resolve) => setTimeout(resolve, 100));
+  expect(page.events).toHaveLength(2);
   page.stop();
 });

@@ -1,0 +1,5 @@
+/** Writes docs/dependencies.md anew. */
+import { writeFileSync } from 'node:fs';
+import { dependenciesPage } from './dependencies';
+
+writeFileSync('docs/dependencies.md', dependenciesPage());
