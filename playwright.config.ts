@@ -1,6 +1,9 @@
 import { defineConfig } from '@playwright/test';
 
-/** Tests of what is heard, and when: one after the other, beside none but those of the other group. */
+/**
+ * Tests of what is heard, and when: one after the other, beside none but those of the other group. The
+ * last two are here so that both groups take about as long.
+ */
 const SOUNDING = [
   'byEar',
   'click',
@@ -15,6 +18,8 @@ const SOUNDING = [
   'strokes',
   'transport',
   'unsaved',
+  'sets',
+  'song',
 ].map((name) => `**/${name}.spec.ts`);
 
 /** What bin/with-demo calls this run. */

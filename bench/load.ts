@@ -17,6 +17,7 @@ import { createDocumentStore } from '@/ui/document/store';
 import { NO_STORAGE } from '@/ui/document/undo';
 import { memoryStorage } from '@/ui/document/unsaved';
 import { milliseconds, quantile, type Row } from './measure';
+import { together } from './together';
 
 /** Many at once on one process of the built application. */
 export const measureLoad = async (
@@ -29,6 +30,7 @@ export const measureLoad = async (
   return [
     ...rows,
     await pageViews(url, crowd),
+    await together(url, crowd.cookies),
     await besideLongFiles(url, crowd),
     await followers(url, crowd, 300, 150),
     await followers(url, crowd, 1000, 400),

@@ -3,7 +3,7 @@ import pg from 'pg';
 import type { Brand } from '@/core/base/brand';
 import { connections, pool } from './pool';
 import { type Queries, queriesOf } from './queries';
-import { asRefusal } from './refusal';
+import { asRefusal, Refusal } from './refusal';
 
 /** A member who has shown who they are. Only the session gives these out. */
 export type MemberId = Brand<string, 'MemberId'>;
@@ -58,17 +58,23 @@ const transaction = <T>(begin: string, work: (db: Queries) => Promise<T>): Promi
       await client.query('COMMIT');
       return result;
     } catch (error) {
-      await client.query('ROLLBACK').catch((failure: Error) => {
-        broken = failure;
-      });
-      // A plan of before a migration: the next transaction gets a connection that plans anew.
-      if ((error as { code?: string }).code === '0A000') broken = error as Error;
-      throw asRefusal(error);
+      const refused = asRefusal(error);
+      // What does not answer is not asked to take it back: without its connection it does so by itself.
+      // And after a plan of before a migration the next transaction gets one that plans anew.
+      if (isAway(refused) || (error as { code?: string }).code === '0A000') broken = error as Error;
+      else
+        await client.query('ROLLBACK').catch((failure: Error) => {
+          broken = failure;
+        });
+      throw refused;
     } finally {
       client.off('error', onError);
       client.release(broken);
     }
   });
+
+const isAway = (refused: unknown): boolean =>
+  refused instanceof Refusal && refused.problem.code === 'unavailable';
 
 /** One statement on its own, for nobody: cheaper than a transaction. */
 export const once = <T>(work: (db: Queries) => Promise<T>): Promise<T> =>

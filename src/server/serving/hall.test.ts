@@ -162,6 +162,33 @@ describe('served', () => {
     expect(await ended).toBe(0);
   });
 
+  test('a certificate that ran out, or of another key, is said at the start', async () => {
+    const at = (name: string) => path.join(folder, name);
+    const openssl = (words: string) =>
+      execFileSync('openssl', words.split(' '), { stdio: 'ignore' });
+    const make = (name: string, days: string) => {
+      const [key, asked, made] = ['key', 'csr', 'crt'].map((end) => at(`${name}.${end}`));
+      openssl(
+        `req -new -newkey ec -pkeyopt ec_paramgen_curve:prime256v1 -nodes -subj /CN=x -keyout ${key} -out ${asked}`,
+      );
+      openssl(`x509 -req -in ${asked} -signkey ${key} -days ${days} -out ${made}`);
+    };
+    make('old', '-1');
+    make('new', '1');
+    const said = async (key: string, certificate: string) => {
+      const ended = run([], {
+        DATABASE_URL: db.url,
+        EBRANT_TLS_KEY: at(key),
+        EBRANT_TLS_CERTIFICATE: at(certificate),
+      });
+      expect(await ended.ended).toBe(1);
+      return ended.said();
+    };
+    expect(await said('old.key', 'old.crt')).toMatch(/old\.crt ran out on \w+ /);
+    expect(await said('old.key', 'new.crt')).toMatch(/old\.key does not belong to the certificate/);
+    expect(await said('new.key', 'none.crt')).toBe('Key and certificate cannot be read: ENOENT.\n');
+  });
+
   test('on a hall’s network the demo is not served', async () => {
     const { ended, said } = run(['--hall', folder, '--plain'], {
       DATABASE_URL: db.url,

@@ -7,7 +7,7 @@ import { explainedFile, readSettings, type Settings, settingsText } from '../set
 import { CannotStart } from './cannotStart';
 import { addressInNetwork, certificatesFor, hallNotice, serveGuide } from './hall';
 import { lead } from './lead';
-import { accountLink, addressOf, prepareDatabase } from './prepare';
+import { accountLink, addressOf, checkCertificate, prepareDatabase } from './prepare';
 import { serve } from './process';
 
 const USAGE = `bin/serve [--settings FILE]   serves Ebrant as the environment and the file say
@@ -91,6 +91,7 @@ const main = async () => {
       hall === undefined
         ? { settings: settingsOf(file), notice: undefined }
         : inHall(file, hall, plain);
+    checkCertificate(settings, Date.now());
     await prepareDatabase(settings);
     if (invite) return console.log(await accountLink(settings, true));
     const link = await accountLink(settings, false);

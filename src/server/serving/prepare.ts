@@ -1,3 +1,5 @@
+import { createPrivateKey, X509Certificate } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import pg from 'pg';
 import { migrate, NewerDatabase } from '../database/migrate';
 import { queriesOf } from '../database/queries';
@@ -34,6 +36,28 @@ const checkVersion = async (client: pg.Client): Promise<void> => {
     throw new CannotStart(
       `The database is at ${is} and has to be brought to ${knows}: set DATABASE_OWNER_URL for that.`,
     );
+};
+
+/**
+ * Looks at the certificate, where the server does TLS itself: browsers would only say that it is broken.
+ *
+ * @throws CannotStart
+ */
+export const checkCertificate = (settings: Settings, now: number): void => {
+  const { EBRANT_TLS_KEY: key, EBRANT_TLS_CERTIFICATE: file } = settings;
+  if (!key || !file) return;
+  let certificate: X509Certificate;
+  let belongs: boolean;
+  try {
+    certificate = new X509Certificate(readFileSync(file));
+    belongs = certificate.checkPrivateKey(createPrivateKey(readFileSync(key)));
+  } catch (error) {
+    const { code, message } = error as NodeJS.ErrnoException;
+    throw new CannotStart(`Key and certificate cannot be read: ${code ?? message}.`);
+  }
+  if (!belongs) throw new CannotStart(`The key ${key} does not belong to the certificate ${file}.`);
+  if (Date.parse(certificate.validTo) < now)
+    throw new CannotStart(`The certificate ${file} ran out on ${certificate.validTo}.`);
 };
 
 /**

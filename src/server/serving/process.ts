@@ -68,6 +68,12 @@ export const serve = async (settings: Settings): Promise<void> => {
         )
       : createServer(options, answer);
   server.on('error', (error) => {
+    // Once it serves, a connection that cannot be taken (no file descriptor is left) ends nothing.
+    if (server.listening)
+      return log.error(
+        { code: (error as NodeJS.ErrnoException).code },
+        'a connection could not be taken',
+      );
     log.fatal({ code: (error as NodeJS.ErrnoException).code }, `Port ${port} cannot be served on.`);
     process.exit(1);
   });

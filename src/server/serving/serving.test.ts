@@ -14,18 +14,12 @@ import {
   posted,
   run,
   type Started,
+  signedIn,
   start,
   stopAll,
 } from '../testing/server';
 
 /** bin/serve as whoever runs a server calls it: real processes on a database of this file's own. */
-
-const signedIn = async ({ url }: Started, name: string): Promise<Record<string, string>> => {
-  const answer = await posted(`${url}/api/session`, { name, passphrase: DEMO_PASSPHRASE });
-  expect(answer.status).toBe(204);
-  const [session] = answer.headers.getSetCookie();
-  return { cookie: session?.split(';')[0] ?? '' };
-};
 
 /** Bytes sent as they are, and all that comes back until the server closes. */
 const raw = async ({ url }: Started, bytes: string): Promise<string> => {
@@ -100,7 +94,7 @@ describe('a start', () => {
 
   test('cut off at any moment, the database is as before or as after; the next start goes on', async () => {
     // Each is killed a little later than the one before, until one is through.
-    for (let after = 300; ; after *= 1.25) {
+    for (let after = 300; ; after *= 1.5) {
       const { child, ended, said } = run(['--invite'], onEmpty());
       await Promise.race([pause(after), ended]);
       child.kill('SIGKILL');

@@ -36,6 +36,8 @@ export const openTestDatabase = async (name: string): Promise<TestDatabase> => {
   await client.end();
   process.env.DATABASE_URL = named(app);
   const owner = await connected(named(server));
+  // Some tests stop the server under it.
+  owner.on('error', () => undefined);
   await owner.query(UPKEEP);
   const value: TestDatabase['value'] = async (sql, values = []) => {
     const { rows } = await owner.query({ text: sql, values: [...values], rowMode: 'array' });

@@ -1,6 +1,7 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { createServer } from 'node:http';
+import { DEMO_PASSPHRASE } from '../demo/people';
 
 /** bin/serve in processes of its own, as whoever runs a server starts it. */
 
@@ -96,3 +97,11 @@ export const posted = (url: string, body: unknown, headers: Record<string, strin
     headers: { 'Content-Type': 'application/json', ...headers },
     body: JSON.stringify(body),
   });
+
+/** A member's cookie. */
+export const signedIn = async ({ url }: Started, name: string): Promise<Record<string, string>> => {
+  const answer = await posted(`${url}/api/session`, { name, passphrase: DEMO_PASSPHRASE });
+  if (answer.status !== 204) throw new Error(`${name} was not let in: ${answer.status}`);
+  const [session] = answer.headers.getSetCookie();
+  return { cookie: session?.split(';')[0] ?? '' };
+};

@@ -1,7 +1,8 @@
 'use client';
 
-import { Button, Group, Modal, NumberInput, Stack, Table, Text } from '@mantine/core';
+import { Button, Group, Modal, Stack, Table, Text } from '@mantine/core';
 import { type FormEvent, useCallback, useEffect, useState } from 'react';
+import { DaysInput, LinkRow } from '../people/LinkRow';
 import { LinkToHandOver } from '../people/LinkToHandOver';
 import { call } from '../shared/call';
 import { Problem } from '../shared/Problem';
@@ -60,14 +61,7 @@ const DeputyLinks = ({ document, title, days: usual, onClose }: Props) => {
         ) : (
           <form onSubmit={make} aria-label="New link">
             <Group align="end">
-              <NumberInput
-                size="sm"
-                label="Good for, days"
-                min={1}
-                max={90}
-                value={days}
-                onChange={setDays}
-              />
+              <DaysInput value={days} onChange={setDays} />
               <Button type="submit" variant="filled">
                 Make a link
               </Button>
@@ -79,10 +73,12 @@ const DeputyLinks = ({ document, title, days: usual, onClose }: Props) => {
           <Table aria-label="Links that open it">
             <Table.Tbody>
               {links.map(({ id, madeBy, expiresAt, opened, openedAt }) => (
-                <Table.Tr key={id}>
-                  <Table.Td>
-                    {madeBy && `by ${madeBy}, `}until <When at={new Date(expiresAt)} day />
-                  </Table.Td>
+                <LinkRow
+                  key={id}
+                  madeBy={madeBy}
+                  expiresAt={new Date(expiresAt)}
+                  onTakeBack={() => void revoke(id)}
+                >
                   <Table.Td>
                     {openedAt === null ? (
                       'not opened yet'
@@ -93,12 +89,7 @@ const DeputyLinks = ({ document, title, days: usual, onClose }: Props) => {
                       </>
                     )}
                   </Table.Td>
-                  <Table.Td ta="end">
-                    <Button size="xs" onClick={() => void revoke(id)}>
-                      Take back
-                    </Button>
-                  </Table.Td>
-                </Table.Tr>
+                </LinkRow>
               ))}
             </Table.Tbody>
           </Table>

@@ -320,7 +320,8 @@ export const CHAPTERS: readonly Chapter[] = [
   {
     id: 'history',
     title: 'Who changed what',
-    words: 'history undo restore earlier version as played changes new since log presence here typing initials ring',
+    words:
+      'history undo restore earlier version as played changes new since log presence here typing initials ring',
     parts: [
       steps(
         'The clock at the top of a song or set opens its history: who did what in which sitting, with a number where others have changed something since you looked. The lists of songs and sets show it too.',

@@ -7,7 +7,7 @@ import { call } from '../shared/call';
 import { Problem } from '../shared/Problem';
 import { Select } from '../shared/Select';
 import { tellCalled } from '../shared/tell';
-import { When } from '../shared/When';
+import { DaysInput, LinkRow } from './LinkRow';
 import { LinkToHandOver } from './LinkToHandOver';
 import type { PeopleBand } from './PeoplePage';
 import { MAY, ROLES } from './roles';
@@ -48,21 +48,17 @@ export const Invitations = ({ band, invitations, onChange }: Props) => {
         <Table aria-labelledby="invitations" mb="md">
           <Table.Tbody>
             {invitations.map(({ id, role, uses, used, madeBy, expiresAt }) => (
-              <Table.Tr key={id}>
+              <LinkRow
+                key={id}
+                madeBy={madeBy}
+                expiresAt={expiresAt}
+                onTakeBack={() => void revoke(id)}
+              >
                 <Table.Th scope="row">As {MAY[role]?.called}</Table.Th>
                 <Table.Td>
                   {used} of {uses} came
                 </Table.Td>
-                <Table.Td>
-                  {madeBy ? `by ${madeBy}, until ` : 'until '}
-                  <When at={expiresAt} day />
-                </Table.Td>
-                <Table.Td ta="end">
-                  <Button size="xs" onClick={() => void revoke(id)}>
-                    Take back
-                  </Button>
-                </Table.Td>
-              </Table.Tr>
+              </LinkRow>
             ))}
           </Table.Tbody>
         </Table>
@@ -132,14 +128,7 @@ const NewInvitation = ({ band, onMade, onClose }: NewProps) => {
                 value={uses}
                 onChange={setUses}
               />
-              <NumberInput
-                size="sm"
-                label="Good for, days"
-                min={1}
-                max={90}
-                value={days}
-                onChange={setDays}
-              />
+              <DaysInput value={days} onChange={setDays} />
             </Group>
             <Problem>{problem}</Problem>
             <Group justify="end">
