@@ -266,3 +266,29 @@ test('two quick clicks make one song', async ({ page }) => {
   await page.goto('/saltreach-nine/songs');
   await expect(page.getByRole('link', { name: /Made once/ })).toHaveCount(1);
 });
+
+test('in the text, what marks a fault lies under its letters', async ({ page }) => {
+  await enter(page);
+  await openSong(page, 'Nine Mile Ferry');
+  await page.getByRole('tab', { name: 'Text' }).click();
+  const text = page.getByLabel('The song as text');
+  await expect(text).toBeVisible();
+  const set = (selector: string) =>
+    page.locator(selector).evaluate((element) => {
+      const { fontFamily, fontSize, lineHeight, letterSpacing, whiteSpace } =
+        getComputedStyle(element);
+      const { x, y } = element.getBoundingClientRect();
+      const { paddingLeft, paddingTop, borderLeftWidth } = getComputedStyle(element);
+      const inside = (edge: number, ...widths: string[]) =>
+        widths.reduce((sum, width) => sum + Number.parseFloat(width), edge);
+      return {
+        letters: [fontFamily, fontSize, lineHeight, letterSpacing, whiteSpace],
+        x: inside(x, paddingLeft, borderLeftWidth),
+        y: inside(y, paddingTop),
+      };
+    });
+  const area = await set('textarea[aria-label="The song as text"]');
+  const marks = await set('pre[aria-hidden="true"]');
+  expect(area).toEqual(marks);
+  expect(area.letters[0]).toMatch(/Mono/);
+});

@@ -174,9 +174,9 @@ const Song = ({ song: { id, title, map, timeline }, isAlone }: SongProps) => {
         <Text size="sm">Nothing in it should catch you out.</Text>
       ) : (
         <ul className={classes.surprises}>
-          {surprises.map(({ sentence, bar }) => (
+          {surprises.map(({ sentence, written }) => (
             <li key={sentence}>
-              <strong>bar {bar}</strong> {sentence}
+              <strong>bar {written}</strong> {sentence}
             </li>
           ))}
         </ul>

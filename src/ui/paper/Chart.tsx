@@ -87,9 +87,9 @@ const Surprises = ({ map, timeline }: Pick<Props, 'map' | 'timeline'>) => {
     <section className={classes.surprises}>
       <h2>What will catch you out</h2>
       <ul>
-        {surprises.map(({ sentence, bar }) => (
+        {surprises.map(({ sentence, written }) => (
           <li key={sentence}>
-            <span className={classes.number}>bar {bar}</span> {sentence}
+            <span className={classes.number}>bar {written}</span> {sentence}
           </li>
         ))}
       </ul>

@@ -48,7 +48,11 @@ export const theme = createTheme({
   respectReducedMotion: true,
   components: {
     ActionIcon: usually<ActionIconProps>({ variant: 'subtle', color: 'gray' }),
-    Button: usually<ButtonProps>({ variant: 'default' }),
+    // A label is never cut, and neither are the tails of its letters where it has several lines.
+    Button: usually<ButtonProps>({
+      variant: 'default',
+      styles: { label: { overflow: 'visible' } },
+    }),
     Checkbox: usually<CheckboxProps>({ size: 'xs' }),
     Modal: usually<ModalProps>({
       transitionProps: { duration: 0 },

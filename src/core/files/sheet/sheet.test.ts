@@ -61,7 +61,7 @@ What will catch you out:
 - It ends without drums, in Out (1 bar).
 - Out: the tempo is 60 from here on.
 
-- **2 times (from bar 1 and 3):**
+- **2 times (played from bar 1 and 3):**
   - **Verse** 2, mf, G
     - 2.1 listen: =horns, "now", from Odile
 - **Out** 1, no drums, tempo 60

@@ -133,7 +133,7 @@ ending last:
 end`);
   expect(rows.map((row) => (row.kind === 'bracket' ? row.words : row.name))).toEqual([
     'Intro',
-    '3 times (from bar 5, 15 and 25)',
+    '3 times (played from bar 5, 15 and 25)',
     'A',
     'The first and second time',
     'B',

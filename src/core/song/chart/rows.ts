@@ -114,7 +114,9 @@ const bracketWords = (row: Exclude<Row, { kind: 'section' }>, timeline: Timeline
   const { id, times, vamp } = row.node.repeat;
   const starts = startsOf(id, timeline);
   const from =
-    starts.length > 1 && starts.length <= 6 ? ` (from bar ${listed(starts.map(String))})` : '';
+    starts.length > 1 && starts.length <= 6
+      ? ` (played from bar ${listed(starts.map(String))})`
+      : '';
   return `${times} times${vamp ? `, or until ${vamp.cue || 'the cue'}` : ''}${from}`;
 };
 

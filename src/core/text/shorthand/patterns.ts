@@ -76,7 +76,7 @@ export const readPattern = (line: Piece, meter: Meter): Result<ReadPattern> & { 
 
 type Item = { readonly fields: Partial<Pattern>; readonly of?: Reference };
 
-const HELP = `Behind the name stand in (a meter), beats, ${SCHOOLS.join(', ')}, learnt at (a tempo), note "…", or ${VARIANTS.slice(1).join(' of, ')} of another.`;
+const HELP = `Behind the name stand in (a meter), beats, ${SCHOOLS.join(', ')}, learnt at (a tempo), note "…", or ${VARIANTS.slice(1).join(' of, ')} of another; a name with a comma stands in quotes.`;
 
 const readItem = ({ text }: Piece): Result<Item> => {
   const variant = VARIANTS.find((one) => text.toLowerCase().startsWith(`${one} of `));

@@ -118,7 +118,8 @@ const TextView = ({ onPreview }: Props) => {
           // Undoing here takes back typing in this text, as the browser has it.
           data-own-undo
           aria-invalid={problems.length > 0}
-          className={classes.text}
+          variant="unstyled"
+          classNames={{ input: classes.text }}
           value={text}
           rows={Math.max(12, text.split('\n').length + 2)}
           readOnly={!mayEdit}

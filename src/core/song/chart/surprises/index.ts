@@ -2,10 +2,10 @@ import { formOf, type RoadMap, resolve, writtenOrder } from '../../roadmap';
 import type { Timeline } from '../../timeline';
 import { formLooks } from './form';
 import { placeLooks } from './places';
-import { type Kind, type Look, type Surprise, WEIGHTS } from './surprise';
+import { type Kind, type Look, type PlacedSurprise, WEIGHTS } from './surprise';
 import { timeLooks } from './time';
 
-export type { Surprise } from './surprise';
+export type { PlacedSurprise } from './surprise';
 
 /** So many lines can be read between two songs. */
 export const MOST_SURPRISES = 6;
@@ -17,7 +17,7 @@ const LESS = 22;
  *
  * @returns at most six lines
  */
-export const surprisesOf = (map: RoadMap, timeline: Timeline): Surprise[] => {
+export const surprisesOf = (map: RoadMap, timeline: Timeline): PlacedSurprise[] => {
   const first = new Map<string, number>();
   for (const { section, firstPlayed } of timeline.passages)
     if (!first.has(section)) first.set(section, firstPlayed);
@@ -35,7 +35,10 @@ export const surprisesOf = (map: RoadMap, timeline: Timeline): Surprise[] => {
     })
     .sort((a, b) => b.weight - a.weight || a.one.bar - b.one.bar)
     .slice(0, MOST_SURPRISES)
-    .map(({ one }) => one);
+    .map(({ one }) => ({
+      ...one,
+      written: timeline.bars.find(({ played }) => played === one.bar)?.written ?? one.bar,
+    }));
 };
 
 // In this order, so that of two of one kind the earlier one weighs more.

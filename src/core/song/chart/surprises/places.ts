@@ -132,13 +132,17 @@ const ending: Look = (song) => {
     ).slice(2);
     return say(`It ends with a ${hit.detail.kind} on ${beat} of the last bar.`);
   }
-  const fades = timeline.details.some(
-    (one) =>
+  const fade = timeline.details.find(
+    (one): one is Placed<'cue'> =>
       one.kind === 'cue' &&
       one.detail.kind === 'fade' &&
       one.passage === timeline.passages.length - 1,
   );
-  return fades ? say(`It fades in ${last.name}.`) : [];
+  if (!fade) return [];
+  const from = timeline.bars.findLast(({ startTicks }) => startTicks <= fade.startTicks);
+  return [
+    { kind: 'end', bar: from?.played ?? last.firstPlayed, sentence: `It fades in ${last.name}.` },
+  ];
 };
 
 export const placeLooks: readonly Look[] = [fermatas, hits, softLandings, unsure, ending];

@@ -10,6 +10,9 @@ export type Surprise = {
   readonly bar: number;
 };
 
+/** The same, with the number that its bar has on the page. */
+export type PlacedSurprise = Surprise & { readonly written: number };
+
 /**
  * How surprising each kind is, first (common practice, no source)
  * what shifts everything behind it, then what is heard by all, then what is only impolite.

@@ -108,3 +108,22 @@ test('a stop that comes by several times is said once', () => {
     'Stop in A, bar 2, beat 3, for 2 beats.',
   ]);
 });
+
+test('its number is the one of the page, where a repeat stands once', () => {
+  // As played, Rest comes with bar 27; on the page the chorus before it takes its longest, 24 bars.
+  const sail = surprises(
+    'repeat 3:\nVerse: 12\nLift: 3\nChorus: 8; pass 2: 24\nending 1 2:\nToms: 1\nRest: 5, tacet\nending last:\nEnd: 4; stop 4.1\nend',
+  );
+  const numbers = Object.fromEntries(
+    sail.map(({ kind, bar, written }) => [kind, [bar, written] as const]),
+  );
+  expect(numbers).toMatchObject({
+    'no-drums': [25, 41],
+    'pass-length': [16, 16],
+    end: [98 + 3, 46 + 3],
+  });
+});
+
+test('a fade is said of the bar with which it begins', () => {
+  expect(surprises('A: 8\nB: 12; cue 3.1 fade "away"').map(({ bar }) => bar)).toEqual([11]);
+});
