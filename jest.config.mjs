@@ -27,8 +27,8 @@ const shared = {
 };
 
 export default {
-  // Opening a database, or engraving a long song, takes seconds on a busy machine.
-  testTimeout: 60_000,
+  // Starting servers, or engraving a long song, takes its time on a busy machine.
+  testTimeout: 180_000,
   projects: [
     {
       ...shared,
