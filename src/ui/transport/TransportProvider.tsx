@@ -8,6 +8,7 @@ import {
   useState,
   useSyncExternalStore,
 } from 'react';
+import { followRemote } from '@/audio/midi/remote';
 import { createAudioOutput } from '@/audio/output';
 import { createPlayer, type Player } from '@/audio/player';
 import { createTransport, type State, type Transport } from './transport';
@@ -86,11 +87,9 @@ export const TransportProvider = ({ player: given, children }: Props) => {
 
   useEffect(() => {
     if (!port) return;
+    // Not fetched when it is needed: a start that comes meanwhile would be lost.
+    if (!follows) return followRemote(port, transport.remote);
     return later(async () => {
-      if (!follows) {
-        const { followRemote } = await import('@/audio/midi/remote');
-        return followRemote(port, transport.remote);
-      }
       const { followClock } = await import('@/audio/midi/leader');
       const end = followClock(port, player, transport.remote);
       return () => {
