@@ -122,16 +122,17 @@ test('a back-up made under load is of one moment: every document is what its log
         ]),
       );
   };
+  const changes = () => db.value<number>('SELECT count(*)::integer FROM change');
+  const enough = (await changes()) + 20;
   const writing = ours.map(write);
   // Some of it is there before the back-up begins, and more comes while it is made.
-  while ((await db.value<number>('SELECT count(*)::integer FROM change')) < 20)
-    await new Promise((resolve) => setTimeout(resolve, 20));
+  while ((await changes()) < enough) await new Promise((resolve) => setTimeout(resolve, 20));
   const file = await backedUp();
   over = true;
   await Promise.all(writing);
   const { owner: into } = await emptyDatabase('backup_into');
   expect((await run('bin/restore', into, file)).code).toBe(0);
-  const changes = await rowsOf<{
+  const logged = await rowsOf<{
     document: string;
     id: string;
     revision: number;
@@ -143,7 +144,7 @@ test('a back-up made under load is of one moment: every document is what its log
     const start = before.get(id);
     const parsed = parseDocument(roadMapKind, start?.body);
     if (!start || !parsed.ok) throw new Error(`No document ${id} from before.`);
-    const since = changes.filter((one) => one.document === id && one.revision > start.revision);
+    const since = logged.filter((one) => one.document === id && one.revision > start.revision);
     expect(since.map((one) => one.revision)).toEqual(
       Array.from({ length: revision - start.revision }, (_, index) => start.revision + 1 + index),
     );
