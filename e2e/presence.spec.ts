@@ -1,15 +1,7 @@
-import { type Browser, expect, type Page, test } from '@playwright/test';
-import { enter, isReady, songAsText } from './support';
+import { expect, type Page, test } from '@playwright/test';
+import { as, enter, songAsText } from './support';
 
 const SONG = 'song 120, in 4/4, count 4\nIntro: 4\nVerse: 16, level 2\nChorus: 8, level 4\nOut: 4';
-
-const as = async (browser: Browser, name: string, address: string): Promise<Page> => {
-  const page = await (await browser.newContext()).newPage();
-  await enter(page, name);
-  await page.goto(address);
-  await isReady(page);
-  return page;
-};
 
 const here = (page: Page) => page.getByRole('list', { name: 'Also here' });
 

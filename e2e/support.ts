@@ -1,6 +1,6 @@
 import { execFileSync, spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { expect, type Page } from '@playwright/test';
+import { type Browser, expect, type Page } from '@playwright/test';
 
 /** Comes in through the demo's first page. */
 export const enter = async (page: Page, name = 'Wren Halloway') => {
@@ -41,6 +41,15 @@ export const openSong = async (page: Page, title: string) => {
 
 /** The transport says where it stands by an effect: from then on the page hears keys and clicks. */
 export const isReady = (page: Page) => expect(page.getByTestId('position')).not.toBeEmpty();
+
+/** Somebody else, in a browser of their own, at an address. */
+export const as = async (browser: Browser, name: string, address: string): Promise<Page> => {
+  const page = await (await browser.newContext()).newPage();
+  await enter(page, name);
+  await page.goto(address);
+  await isReady(page);
+  return page;
+};
 
 export const saved = (page: Page) =>
   expect(page.getByRole('status').filter({ hasText: 'Everything is saved' })).toBeVisible({

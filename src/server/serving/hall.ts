@@ -144,7 +144,6 @@ const WITHOUT_TLS = [
   'taking a set along for where there is no network',
   'keeping the screen awake on stage',
   'strokes and recordings by the microphone, and kits by MIDI',
-  'passkeys',
 ];
 
 /** What is printed for whoever set up the machine, with codes for the phones of the others. */
@@ -161,6 +160,8 @@ export const hallNotice = (address: string, guide: string | undefined): string =
           'Without TLS what is typed can be read by others in this network, and these are missing:',
           ...WITHOUT_TLS.map((one) => `  - ${one}`),
         ]),
+    // Web Authentication, level 2, 5.1.2: a passkey belongs to a domain, and an address is none.
+    'Sign in by passphrase: passkeys need the name of a site, and here there is an address alone.',
   ].join('\n');
 
 /** A page without TLS that says how a device is made to trust the authority, and hands it out. */
@@ -181,7 +182,12 @@ export const serveGuide = (port: number, address: string, authority: string): vo
         'Content-Security-Policy': `default-src 'none'; style-src 'unsafe-inline'`,
       })
       .end(guidePage(address));
-  }).listen(port, '0.0.0.0');
+  })
+    .on('error', (error: NodeJS.ErrnoException) => {
+      console.error(`The page for new devices cannot be served on port ${port} (${error.code}).`);
+      process.exit(1);
+    })
+    .listen(port, '0.0.0.0');
 };
 
 const guidePage = (address: string): string => `<!doctype html>
@@ -201,7 +207,6 @@ const guidePage = (address: string): string => `<!doctype html>
 </ol>
 <p>It can vouch for addresses of local networks only, never for a site on the internet. Take it out of the
    device’s settings when you need it no longer.</p>
-<p>Without it the browser warns; who goes on all the same can do everything but take a set along for where there
-   is no network.</p>
+<p>Without it the browser warns; who goes on all the same cannot take a set along for where there is no network.</p>
 </html>
 `;
