@@ -96,8 +96,6 @@ export const createPresence = ({ page, member, document, say, now, onChange }: O
       typing = true;
       tell();
     },
-    /** The stream was away: who came meanwhile was not heard. */
-    askAnew: tell,
     close: () => {
       for (const timer of [settling, resting, answering]) clearTimeout(timer);
       clearInterval(again);

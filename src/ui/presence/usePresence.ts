@@ -24,11 +24,12 @@ export const usePresence = (document: string, place?: string): readonly Here[] =
   const member = useMember();
   const [people, setPeople] = useState<readonly Here[]>(NOBODY);
   const live = useRef<Live>(undefined);
+  const anew = useRef((): void => undefined);
   const at = useRef<string | null>(null);
   at.current = place ?? null;
   useEffect(() => {
-    const page = newId();
     const begin = () => {
+      const page = newId();
       const presence = createPresence({
         page,
         member,
@@ -50,6 +51,12 @@ export const usePresence = (document: string, place?: string): readonly Here[] =
       else if (!live.current) begin();
     };
     const types = () => live.current?.types();
+    // Under a new name all others answer: what they said while the stream was away was not heard.
+    anew.current = () => {
+      if (!live.current) return;
+      live.current.close();
+      begin();
+    };
     shown();
     window.document.addEventListener('visibilitychange', shown);
     window.addEventListener('pagehide', end);
@@ -64,7 +71,7 @@ export const usePresence = (document: string, place?: string): readonly Here[] =
   useEffect(() => live.current?.goTo(place ?? null), [place]);
   const hear = useCallback((news: BandNews) => {
     if (news.kind === 'presence') live.current?.hear(news);
-    else if (news.kind === 'live') live.current?.askAnew();
+    else if (news.kind === 'live') anew.current();
   }, []);
   useBandNews(hear);
   return people;
