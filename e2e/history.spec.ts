@@ -44,6 +44,8 @@ test('who changed what since I looked, one thing taken back, and the song as it 
   const id = await songAsText(page, 'Sounding Line', SONG);
   const address = `/saltreach-nine/songs/${id}`;
   await look(page, address);
+  // What changes under somebody's eyes is seen.
+  await page.goto('/saltreach-nine/songs');
   const odile = await aside(browser, 'Odile Marsh');
   await odile.goto(address);
   await isReady(odile);
@@ -51,7 +53,7 @@ test('who changed what since I looked, one thing taken back, and the song as it 
   await typeBars(odile, 1, '12');
 
   // In the list, and on the song itself.
-  await page.goto('/saltreach-nine/songs');
+  await page.reload();
   const line = page.getByRole('link', { name: /Sounding Line/ });
   await expect(line.getByTitle(/by Odile Marsh since you looked last/)).toBeVisible();
   await line.click();

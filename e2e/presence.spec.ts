@@ -25,9 +25,10 @@ test('who else is at a song shows with where they are and that they type, and go
     page.locator('tr', { has: page.getByLabel('Name of Chorus') }).getByTitle('Odile Marsh'),
   ).toBeVisible();
   // Waited for while it is typed: it is said for three seconds, and a busy machine may look later.
-  const typing = expect(here(page).getByText('Odile Marsh, at Chorus, typing')).toBeAttached();
-  await odile.keyboard.type('1212', { delay: 1500 });
-  await typing;
+  await Promise.all([
+    expect(here(page).getByText('Odile Marsh, at Chorus, typing')).toBeAttached(),
+    odile.keyboard.type('1212', { delay: 1500 }),
+  ]);
   await expect(here(page).getByText('Odile Marsh, at Chorus', { exact: true })).toBeAttached();
 
   // Who only reads is there too; who looks at something else is not.

@@ -1,7 +1,7 @@
 'use client';
 
 import { useDebouncedCallback } from '@mantine/hooks';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { type PlanSettings, type Readiness, USUAL_PLAN } from '@/core/practice/plan';
 import { call } from '../shared/call';
 
@@ -10,10 +10,19 @@ const PAUSE = 600;
 
 type Kept = 'kept' | 'keeping' | 'not kept';
 
+/** What the server keeps of a gig's days. */
+type Told = {
+  readonly event: string;
+  readonly settings: PlanSettings;
+  readonly readiness: Readonly<Record<string, Readiness>>;
+};
+
 /**
- * What is said of the days before each gig; kept as it is changed, and again where it could not be.
+ * What is said of the days before each gig; kept as it is changed, one after the other, and again with the
+ * next change where it could not be.
  *
- * @param readinessOf how far each song is, as leaders are told where they may know
+ * @param sent the settings of each gig, as the server has them
+ * @param event the id of the gig that is chosen
  */
 export const usePlanSettings = (
   band: string,
@@ -24,16 +33,28 @@ export const usePlanSettings = (
   const [kept, setKept] = useState<Kept>('kept');
   const [problem, setProblem] = useState('');
   const settings = plans[event] ?? USUAL_PLAN;
-  const send = async (body: {
-    readonly event: string;
-    readonly settings: PlanSettings;
-    readonly readiness: Readonly<Record<string, Readiness>>;
-  }) => {
-    const called = await call('PUT', `/api/bands/${band}/practice/plan`, body);
-    setKept(called.ok ? 'kept' : 'not kept');
-    setProblem(called.ok ? '' : called.sentence);
-  };
-  const keep = useDebouncedCallback(send, { delay: PAUSE, flushOnUnmount: true });
+  /** The last of each gig that the server does not have yet. */
+  const waiting = useRef(new Map<string, Told>());
+  const sending = useRef(false);
+  const send = useDebouncedCallback(
+    async () => {
+      if (sending.current) return;
+      sending.current = true;
+      let failed = '';
+      for (const [id, told] of waiting.current) {
+        waiting.current.delete(id);
+        const called = await call('PUT', `/api/bands/${band}/practice/plan`, told);
+        if (called.ok) continue;
+        failed = called.sentence;
+        if (!waiting.current.has(id)) waiting.current.set(id, told);
+        break;
+      }
+      sending.current = false;
+      setKept(failed === '' ? 'kept' : 'not kept');
+      setProblem(failed);
+    },
+    { delay: PAUSE, flushOnUnmount: true },
+  );
   useEffect(() => {
     if (kept === 'kept') return;
     const warn = (leaving: BeforeUnloadEvent) => leaving.preventDefault();
@@ -47,7 +68,8 @@ export const usePlanSettings = (
     const plan = { ...settings, ...next };
     setPlans((now) => ({ ...now, [event]: plan }));
     setKept('keeping');
-    keep({ event, settings: plan, readiness });
+    waiting.current.set(event, { event, settings: plan, readiness });
+    send();
   };
   return { settings, change, kept, problem };
 };
