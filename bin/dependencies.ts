@@ -38,6 +38,7 @@ const REASONS: Readonly<Record<string, string>> = {
   'ipaddr.js': 'which addresses are public',
   next: 'the application’s framework',
   'node-ical': 'calendars of others, read',
+  nodemailer: 'mail',
   pg: 'PostgreSQL',
   pino: 'the log',
   postgrator: 'migrations',
@@ -57,6 +58,7 @@ const REASONS: Readonly<Record<string, string>> = {
 /** Licences without copyleft, by their SPDX names, and of what is no code: fonts and data. */
 const ALLOWED: ReadonlySet<string> = new Set([
   'MIT',
+  'MIT-0',
   'ISC',
   'Apache-2.0',
   'BSD-2-Clause',

@@ -1,6 +1,6 @@
-import { type Browser, expect, type Page, test } from '@playwright/test';
 import jsQR from 'jsqr';
 import { enter, isReady, newSong, typeSections } from './support';
+import { type Browser, expect, type Page, test } from './test';
 
 const PASSPHRASE = 'nets drying in the loft';
 let count = 0;
@@ -64,6 +64,15 @@ test('somebody new comes in by an invitation, is given a role, and is taken out 
   await invitation.getByRole('button', { name: 'Make the link' }).click();
   const link = await invitation.getByRole('textbox', { name: 'Link' }).inputValue();
   expect(await readCode(page)).toBe(link);
+  // By mail too: the demo keeps the letter and shows it.
+  await invitation.getByLabel('Or by mail to').fill('anselm@example.org');
+  await invitation.getByRole('button', { name: 'Send', exact: true }).click();
+  const mailbox = page.waitForEvent('popup');
+  await invitation.getByRole('link', { name: 'mailbox' }).click();
+  const letter = (await mailbox).getByRole('listitem').filter({ hasText: 'To anselm@example.org' });
+  await expect(letter).toContainText('Odile Marsh invites you to the band “The Saltreach Nine”');
+  await expect(letter.getByRole('link').first()).toHaveAttribute('href', link);
+  await (await mailbox).close();
 
   const name = newName('Anselm Quay');
   const other = await aside(browser);

@@ -1,7 +1,7 @@
-import { expect, type Page, test } from '@playwright/test';
 import axe from 'axe-core';
 import { hrefOf, PAGES } from './pages';
 import { enter, openSong } from './support';
+import { expect, type Page, test } from './test';
 
 /**
  * What axe finds wrong with what is in sight, each with the first element that it is about. Menus are left

@@ -1,6 +1,6 @@
-import { type Browser, chromium, expect, type Page, test } from '@playwright/test';
 import { BAR, lengthOf, openRecording, playFrom, recordingOf, SOURCE } from './recorded';
 import { enter, newSong, saved, stored } from './support';
+import { type Browser, chromium, expect, type Page, test } from './test';
 
 const SECOND = 96_000;
 

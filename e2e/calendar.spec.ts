@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
 import ICAL from 'ical.js';
 import { enter } from './support';
+import { expect, test } from './test';
 
 test('one’s own calendar subscribes to the band’s evenings by a secret address, until it is renewed', async ({
   page,

@@ -1,6 +1,6 @@
-import { expect, type Page, test } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { bytesOf, enter, isReady, midicsv, newSong, saved, stored, typeSections } from './support';
+import { expect, type Page, test } from './test';
 
 test.beforeEach(({ page }) => enter(page));
 

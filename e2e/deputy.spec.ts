@@ -1,5 +1,5 @@
-import { type Browser, expect, type Page, test } from '@playwright/test';
 import { enter, midicsv, openSong } from './support';
+import { type Browser, expect, type Page, test } from './test';
 
 /** Makes a link on the page that is open. */
 const makeLink = async (page: Page, more: string, title: string): Promise<string> => {

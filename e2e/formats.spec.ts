@@ -2,9 +2,9 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { expect, type Page, test } from '@playwright/test';
 import { BAR, lengthOf, openRecording, playFrom, recordingOf } from './recorded';
 import { enter, newSong, saved, stored } from './support';
+import { expect, type Page, test } from './test';
 
 // ffmpeg (Debian) writes every kind of file.
 const ffmpeg = (folder: string, name: string, options: readonly string[]): Buffer => {

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { enter, newSong, saved, typeSections } from './support';
+import { expect, test } from './test';
 
 test.beforeEach(({ page }) => enter(page));
 

@@ -1,6 +1,6 @@
 import net from 'node:net';
-import { expect, type Page, test } from '@playwright/test';
 import { enter, saved, stored } from './support';
+import { expect, type Page, test } from './test';
 
 /** The network between a device and the server: it can be cut and mended. */
 const networkTo = async (url: string) => {

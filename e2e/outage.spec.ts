@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
-import { expect, test } from '@playwright/test';
 import { enter, newSong, saved, stored, typeSections } from './support';
+import { expect, test } from './test';
 
 const database = (command: 'pause' | 'resume') =>
   execFileSync('bin/database', [command, process.env.EBRANT_DATABASE ?? 'test']);

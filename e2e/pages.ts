@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import type { Page } from './test';
 
 /** A page's address in the demo, for each page file. A new page without a row fails the test. */
 export const PAGES: Record<string, (page: Page) => Promise<string>> = {
@@ -11,6 +11,7 @@ export const PAGES: Record<string, (page: Page) => Promise<string>> = {
   'deputy/songs/[id]/page.tsx': async () => '/deputy/songs/none',
   'join/page.tsx': async () => '/join',
   'recover/page.tsx': async () => '/recover',
+  'mailbox/page.tsx': async () => '/mailbox',
   '[band]/sets/page.tsx': async () => '/saltreach-nine/sets',
   '[band]/songs/page.tsx': async () => '/saltreach-nine/songs',
   '[band]/sets/[id]/page.tsx': async (page) => hrefOf(page, '/saltreach-nine/sets', /First set/),

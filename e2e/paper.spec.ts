@@ -1,5 +1,5 @@
-import { expect, type Page, test } from '@playwright/test';
 import { enter, newSong, openSong, saved, stored } from './support';
+import { expect, type Page, test } from './test';
 
 test.beforeEach(({ page }) => enter(page));
 

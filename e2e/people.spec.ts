@@ -1,7 +1,7 @@
 import { readdirSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
 import { hrefOf, PAGES } from './pages';
 import { enter } from './support';
+import { expect, test } from './test';
 
 test('signing in by name and passphrase, a wrong one refused, and signing out', async ({
   page,

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { expect, type Page, test } from '@playwright/test';
 import { enter, isReady } from './support';
+import { expect, type Page, test } from './test';
 
 const open = async (page: Page, name: string) => {
   await enter(page, name);

@@ -1,5 +1,5 @@
-import { expect, type Page, test } from '@playwright/test';
 import { enter, songAsText } from './support';
+import { expect, type Page, test } from './test';
 
 const open = async (page: Page, title: string) => {
   await enter(page);

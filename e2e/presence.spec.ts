@@ -1,5 +1,5 @@
-import { expect, type Page, test } from '@playwright/test';
 import { as, enter, songAsText } from './support';
+import { expect, type Page, test } from './test';
 
 const SONG = 'song 120, in 4/4, count 4\nIntro: 4\nVerse: 16, level 2\nChorus: 8, level 4\nOut: 4';
 

@@ -1,7 +1,7 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { createServer } from 'node:net';
-import { expect, test } from '@playwright/test';
 import { enter, isReady, newSong, saved, stored, typeSections } from './support';
+import { expect, test } from './test';
 
 /** Two processes of the application on one database, one of which is killed and started again. */
 

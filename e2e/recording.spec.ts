@@ -2,9 +2,9 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { expect, test } from '@playwright/test';
 import { BAR, lengthOf, MARKS, openRecording, playFrom, recordingOf } from './recorded';
 import { enter, newSong, saved, stored } from './support';
+import { expect, test } from './test';
 
 declare global {
   interface Window {

@@ -1,5 +1,5 @@
-import { expect, type Page, test } from '@playwright/test';
 import { bytesOf, enter, midicsv, openSong, saved, soxi } from './support';
+import { expect, type Page, test } from './test';
 
 test.beforeEach(({ page }) => enter(page));
 
@@ -123,6 +123,47 @@ test('the click of a set as MIDI: an independent reader finds its songs, tempos 
         kind === 'Time_signature' && nn === '6' && dd === '3' && cc === '36',
     ),
   ).toBe(true);
+});
+
+test('how far a file is, is said; it can be cancelled, and why there is none is said too', async ({
+  page,
+}) => {
+  await page.getByRole('link', { name: /First set/ }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
+  const line = await page.context().newCDPSession(page);
+  const slow = (downloadThroughput: number) =>
+    line.send('Network.emulateNetworkConditions', {
+      offline: false,
+      latency: 0,
+      uploadThroughput: -1,
+      downloadThroughput,
+    });
+  await slow(1_000_000);
+  let came = 0;
+  page.on('download', () => came++);
+  const wav = page.getByRole('link', { name: 'WAV file, 48 kHz' });
+  await wav.click();
+  const notice = page.getByRole('status').filter({ hasText: 'WAV file, 48 kHz:' });
+  await expect(notice).toHaveText(/: [\d.]+ of \d+\.\d MB, about \d+ s more$/);
+  await page.getByRole('button', { name: 'Cancel', exact: true }).click();
+  await expect(notice).toHaveCount(0);
+  // The page may be left and another one looked at while it comes.
+  await slow(-1);
+  const download = page.waitForEvent('download');
+  await wav.click();
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: 'Songs' }).first().click();
+  expect((await download).suggestedFilename()).toBe('First set.wav');
+  expect(soxi(await (await download).path(), '-r')).toBe('48000');
+  expect(came).toBe(1);
+  // Who was signed out meanwhile is told so.
+  await page.goBack();
+  await page.getByRole('button', { name: 'Export' }).click();
+  await page.context().clearCookies();
+  await page.getByRole('link', { name: /MIDI/ }).click();
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'MIDI file: Please sign in.' }),
+  ).toBeVisible();
 });
 
 test('the click of a song as WAV in each form: sox reads it as asked for', async ({ page }) => {

@@ -1,5 +1,5 @@
-import { type Browser, expect, type Page, test } from '@playwright/test';
 import { enter } from './support';
+import { type Browser, expect, type Page, test } from './test';
 
 const left = (page: Page) => page.getByTestId('bars-left');
 const heading = (page: Page) => page.getByRole('heading', { level: 1 });

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { bytesOfScripts, enter } from './support';
+import { expect, test } from './test';
 
 /** Compressed kilobytes of JavaScript with which a page may come at first. */
 const LIMITS = [

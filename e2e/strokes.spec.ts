@@ -1,9 +1,9 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { type Browser, chromium, expect, test } from '@playwright/test';
 import { SAMPLE_RATE, wavHeader } from '../src/core/files/wav';
 import { enter, songAsText } from './support';
+import { type Browser, chromium, expect, test } from './test';
 
 /** A stroke and the next are so much (s) early and late by turns. */
 const OFF = 0.01;

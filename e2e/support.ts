@@ -1,6 +1,6 @@
 import { execFileSync, spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { type Browser, expect, type Page } from '@playwright/test';
+import { type Browser, expect, type Page } from './test';
 
 /** Comes in through the demo's first page. */
 export const enter = async (page: Page, name = 'Wren Halloway') => {

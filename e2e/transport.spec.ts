@@ -1,5 +1,5 @@
-import { expect, type Page, test } from '@playwright/test';
 import { enter, isReady, newSong, openSong, saved, typeSections } from './support';
+import { expect, type Page, test } from './test';
 
 type Start = { when: number; now: number; length: number; taken: boolean };
 

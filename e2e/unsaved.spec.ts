@@ -1,5 +1,5 @@
-import { expect, type Page, test } from '@playwright/test';
 import { enter, isReady, newSong, saved, stored, typeSections } from './support';
+import { expect, type Page, test } from './test';
 
 /** What is typed is never lost, and the page says the truth about what is saved and what is live. */
 

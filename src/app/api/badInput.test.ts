@@ -19,10 +19,7 @@ let ferrySong: string;
 let cookie: string;
 beforeAll(async () => {
   db = await openTestDatabase('bad_input_test');
-  ferry = await db.value(
-    'SELECT arrangement.id FROM arrangement JOIN song ON song.id = song WHERE title = $1',
-    ['Nine Mile Ferry'],
-  );
+  ferry = await db.arrangement('Nine Mile Ferry');
   ferrySong = await db.value('SELECT song FROM arrangement WHERE id = $1', [ferry]);
   cookie = `${COOKIE}=${(await signIn('Wren Halloway', DEMO_PASSPHRASE)).token}`;
 });

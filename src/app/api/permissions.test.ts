@@ -127,6 +127,12 @@ const MATRIX: Readonly<Record<string, Row>> = {
     body: () => ({ link: NO_TOKEN, passphrase: 'four words are enough' }),
     expected: all(409),
   },
+  'GET /mail': { expected: anybodySignedIn(200) },
+  'POST /mail': {
+    body: () => ({ kind: 'invitation', token: NO_TOKEN, to: 'someone@example.org' }),
+    // A browser says from which site it asks.
+    expected: anybodySignedIn(422),
+  },
   'POST /recovery/link': { body: () => ({ link: NO_TOKEN }), expected: all(409) },
   'POST /invitations': { body: () => ({ invitation: NO_TOKEN }), expected: all(404) },
   'POST /invitations/accept': {
@@ -374,10 +380,7 @@ for (const file of files) {
 
 beforeAll(async () => {
   db = await openTestDatabase('permissions_test');
-  song = await db.value(
-    'SELECT arrangement.id FROM arrangement JOIN song ON song.id = song WHERE title = $1',
-    ['Slack Water'],
-  );
+  song = await db.arrangement('Slack Water');
   songId = await db.value('SELECT song FROM arrangement WHERE id = $1', [song]);
   event = await db.value(`SELECT id FROM event WHERE title = 'Rehearsal for the quay'`);
   player = await db.value(`SELECT id FROM member WHERE name = 'Tam Breck'`);

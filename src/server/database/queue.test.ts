@@ -47,3 +47,34 @@ test('work that fails gives its place back', async () => {
   await expect(queue.run(() => Promise.reject(new Error('no')))).rejects.toThrow('no');
   expect(await queue.run(async () => 'yes')).toBe('yes');
 });
+
+test('who waits is told how many are before them and for how long, and leaves the line when they go', async () => {
+  const queue = createQueue({ atOnce: 1, waiting: 5, patience: 1000 });
+  const gate = deferred();
+  const first = queue.run(() => gate.promise);
+  const told: number[][] = [];
+  const gone = new AbortController();
+  const leaving = queue.run(async () => 'never', { signal: gone.signal, onWait: () => undefined });
+  const staying = queue.run(async () => 'done', {
+    signal: new AbortController().signal,
+    onWait: (...place) => told.push(place),
+  });
+  // Nothing is known of how long work takes: a second each.
+  expect(told).toEqual([[1, 2]]);
+  gone.abort(new Error('gone'));
+  await expect(leaving).rejects.toThrow('gone');
+  expect([told, queue.waiting()]).toEqual([
+    [
+      [1, 2],
+      [0, 1],
+    ],
+    1,
+  ]);
+  gate.resolve();
+  await first;
+  expect(await staying).toBe('done');
+  await expect(
+    queue.run(async () => 'never', { signal: gone.signal, onWait: () => undefined }),
+  ).rejects.toThrow('gone');
+  expect([queue.running(), queue.waiting()]).toEqual([0, 0]);
+});

@@ -1,5 +1,6 @@
 import 'server-only';
 import { type Problem, type ProblemCode, sentence } from '@/core/base/result';
+import { reportFault } from '../running';
 
 /** A problem on its way out of a transaction: rolls it back, and becomes the answer at the edge. */
 export class Refusal extends Error {
@@ -23,11 +24,21 @@ export const refuse = (
 /** Codes of PostgreSQL 15, appendix A, and of sockets, that mean: not now. */
 const AWAY = /^(08|57P0|53|ECONN|EPIPE|ETIMEDOUT|ENOENT)/;
 
+const DISK_FULL = '53100';
+
 /** What the database or its connection complained of, as a refusal where a person can be told. */
 export const asRefusal = (error: unknown): unknown => {
   if (error instanceof Refusal || !(error instanceof Error)) return error;
   const { code = '', constraint = '' } = error as Error & { code?: string; constraint?: string };
   const because = (problem: Problem) => new Refusal(problem, { cause: error });
+  if (code === DISK_FULL) {
+    reportFault(error);
+    return because({
+      code: 'unavailable',
+      place: '',
+      message: 'The server has no room left and saves nothing for now. What was saved is there.',
+    });
+  }
   if (AWAY.test(code) || /timeout|terminated/i.test(error.message)) {
     return because({
       code: 'unavailable',

@@ -1,11 +1,11 @@
 import 'server-only';
-import path from 'node:path';
 import type { Result } from '@/core/base/result';
 import type { BandFile } from '@/core/files/sheet';
 import { createQueue, Refusal, refuse, type Within } from '../database';
-import type { FileToSend } from '../http';
+import type { FileToSend, WaitForFile } from '../http';
 import { answerFigure } from '../running';
 import { speaker } from '../speech';
+import { newThread } from '../threads';
 import type { Job, MadeFile } from './job';
 import type { Speak } from './voice';
 import type { FromWorker, ToWorker } from './worker';
@@ -24,29 +24,26 @@ const SMALL = 16 << 20;
 /** A reader that takes nothing for so long (ms) has gone. */
 const IDLE = 120_000;
 
-/** As `npm run build` leaves it. */
-const PROGRAM = path.join(process.cwd(), '.next/files-worker.cjs');
-
-/** Not by import: the bundler would look for the program, which is built after it. */
-const { Worker: Thread } = process.getBuiltinModule('node:worker_threads');
-
-/** More than the largest set needs; beyond it the thread ends, and nothing else. */
-const MOST_MEMORY_MB = 1500;
-
 /**
  * Makes a file of a song or a set in a thread of its own. A long one is made on as it is read.
  *
+ * @param wait told how far it is, where anybody wants to know; ends the work when they go
  * @throws Refusal `unavailable` where too many files are being made or fetched
  */
-export const exportFile = async (job: Job, within: Within): Promise<FileToSend> => {
+export const exportFile = async (
+  job: Job,
+  within: Within,
+  wait?: WaitForFile,
+): Promise<FileToSend> => {
   if (downloads >= MOST_DOWNLOADS)
     return refuse('unavailable', '', 'Too many files are being fetched. Try again in a moment.');
   const file = await turns.run(() => {
     downloads++;
-    const { made, over } = startThread(job, speaker(within));
+    wait?.onBegin();
+    const { made, over } = startThread(job, speaker(within), wait?.signal);
     void over.then(() => downloads--);
     return made;
-  });
+  }, wait);
   if (file.bytes > SMALL) return file;
   return { ...file, body: await new Response(file.body).arrayBuffer() };
 };
@@ -56,7 +53,7 @@ export const readBandFileAside = (text: string): Promise<Result<BandFile>> =>
   turns.run(
     () =>
       new Promise((resolve, reject) => {
-        const worker = newWorker();
+        const worker = newThread();
         worker.on('error', reject);
         worker.on('message', (message: FromWorker) => {
           void worker.terminate();
@@ -67,17 +64,10 @@ export const readBandFileAside = (text: string): Promise<Result<BandFile>> =>
       }),
   );
 
-const newWorker = () =>
-  new Thread(PROGRAM, {
-    resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
-    // Nothing of ours that a file has no need of.
-    env: {},
-  });
-
 type Running = { readonly made: Promise<MadeFile>; readonly over: Promise<void> };
 
-const startThread = (job: Job, speak: Speak): Running => {
-  const worker = newWorker();
+const startThread = (job: Job, speak: Speak, signal?: AbortSignal): Running => {
+  const worker = newThread();
   const tell = (message: ToWorker) => worker.postMessage(message);
   const made = deferred<MadeFile>();
   const over = deferred<void>();
@@ -130,6 +120,7 @@ const startThread = (job: Job, speak: Speak): Running => {
       end(new Error(`A file could not be made: ${message.message}`));
   });
   worker.on('error', (error) => end(tooLarge(error) ?? error));
+  signal?.addEventListener('abort', () => end(new Error('Nobody waits for the file any more.')));
   tell({ kind: 'job', job });
   return { made: made.promise, over: over.promise };
 };

@@ -1,19 +1,22 @@
 import { parentPort } from 'node:worker_threads';
 import type { Result } from '@/core/base/result';
 import { type BandFile, readBandFile } from '@/core/files/sheet';
+import { readyWave } from '../speech/wave';
 import { type Job, type MadeFile, makeFile } from './job';
 import type { Line } from './voice';
 
 /**
- * Makes one file in a thread of its own, so that seconds of arithmetic hold up nobody: what it is told
- * and what it answers are below. Chunks are sent one by one as they are asked for.
+ * What a thread does, so that seconds of arithmetic hold up nobody: what it is told and what it answers
+ * are below. Chunks are sent one by one as they are asked for.
  */
 export type ToWorker =
   | { readonly kind: 'job'; readonly job: Job }
   | { readonly kind: 'spoken'; readonly sounds: readonly (Float32Array | undefined)[] }
   | { readonly kind: 'next' }
   /** A band's file is read, which costs as much. */
-  | { readonly kind: 'read'; readonly text: string };
+  | { readonly kind: 'read'; readonly text: string }
+  /** What was spoken is made ready. */
+  | { readonly kind: 'ready'; readonly wave: Uint8Array };
 
 export type FromWorker =
   | { readonly kind: 'speak'; readonly lines: readonly Line[] }
@@ -21,6 +24,7 @@ export type FromWorker =
   | { readonly kind: 'chunk'; readonly chunk: Uint8Array }
   | { readonly kind: 'done' }
   | { readonly kind: 'read'; readonly result: Result<BandFile> }
+  | { readonly kind: 'readied'; readonly samples: Float32Array | undefined }
   | { readonly kind: 'failed'; readonly message: string };
 
 const port = parentPort;
@@ -55,5 +59,6 @@ port?.on('message', (message: ToWorker) => {
   if (message.kind === 'job') begin(message.job).catch(failed);
   else if (message.kind === 'next') next().catch(failed);
   else if (message.kind === 'read') tell({ kind: 'read', result: readBandFile(message.text) });
+  else if (message.kind === 'ready') tell({ kind: 'readied', samples: readyWave(message.wave) });
   else waiting.shift()?.(message.sounds);
 });

@@ -17,11 +17,7 @@ beforeAll(async () => {
 });
 afterAll(() => db.close());
 
-const songOf = (title: string) =>
-  db.value<string>(
-    'SELECT arrangement.id FROM arrangement JOIN song ON song.id = song WHERE title = $1 LIMIT 1',
-    [title],
-  );
+const songOf = (title: string) => db.arrangement(title);
 const refusal = (promise: Promise<unknown>) =>
   promise.then(
     () => 'not refused',

@@ -1,4 +1,5 @@
 import 'server-only';
+import type { Wait } from '../database';
 
 /** A file on its way to somebody. */
 export type FileToSend = {
@@ -8,6 +9,9 @@ export type FileToSend = {
   /** Its size. */
   readonly bytes: number;
 };
+
+/** Somebody who waits for a file: told how many are before them, and when it is begun. */
+export type WaitForFile = Wait & { readonly onBegin: () => void };
 
 /** A text as the body of a file. */
 export const bytesOf = (text: string): Pick<FileToSend, 'body' | 'bytes'> => {

@@ -3,5 +3,6 @@ export * from './body';
 export * from './cookie';
 export * from './file';
 export * from './page';
+export * from './progress';
 export * from './route';
 export * from './shapes';

@@ -1,7 +1,7 @@
 import 'server-only';
 import Bowser from 'bowser';
 import type { z } from 'zod';
-import type { ProblemCode } from '@/core/base/result';
+import type { Problem, ProblemCode } from '@/core/base/result';
 import {
   asMember,
   asNobody,
@@ -103,23 +103,25 @@ const answering =
     }
   };
 
-/** A refusal as an answer: its sentence with its status. Anything else is our own fault. */
 const problemResponse = (error: unknown, request: Request): Response => {
-  if (error instanceof Refusal) {
-    const { code } = error.problem;
-    const headers = {
-      ...NO_STORE,
-      ...(LATER.has(code) && { 'Retry-After': `${COME_BACK_AFTER}` }),
-    };
-    return Response.json({ problem: error.problem }, { status: STATUS[code], headers });
-  }
-  reportFault(error, request.headers.get('x-request-id') ?? undefined);
-  const problem = {
-    code: 'unavailable',
-    place: '',
-    message: 'Something went wrong here. Please try again.',
+  const { problem, status } = problemOf(error, request);
+  const headers = {
+    ...NO_STORE,
+    ...(LATER.has(problem.code) && status !== 500 && { 'Retry-After': `${COME_BACK_AFTER}` }),
   };
-  return Response.json({ problem }, { status: 500, headers: NO_STORE });
+  return Response.json({ problem }, { status, headers });
+};
+
+/** What is said of an error: a refusal's sentence with its status. Anything else is our own fault. */
+export const problemOf = (
+  error: unknown,
+  request: Request,
+): { readonly problem: Problem; readonly status: number } => {
+  if (error instanceof Refusal)
+    return { problem: error.problem, status: STATUS[error.problem.code] };
+  reportFault(error, request.headers.get('x-request-id') ?? undefined);
+  const message = 'Something went wrong here. Please try again.';
+  return { problem: { code: 'unavailable', place: '', message }, status: 500 };
 };
 
 const LATER: ReadonlySet<ProblemCode> = new Set(['unavailable', 'too-many']);

@@ -16,9 +16,7 @@ let song: string;
 beforeAll(async () => {
   db = await openTestDatabase('notes_test');
   band = await db.value(`SELECT id FROM band WHERE slug = 'saltreach-nine'`);
-  song = await db.value(
-    `SELECT arrangement.id FROM arrangement JOIN song ON song.id = song WHERE title = 'Slack Water' LIMIT 1`,
-  );
+  song = await db.arrangement('Slack Water');
 });
 beforeEach(() => db.value('DELETE FROM note RETURNING id'));
 afterAll(() => db.close());

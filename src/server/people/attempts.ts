@@ -74,6 +74,7 @@ const SELDOM = {
   invite: { points: 60, duration: 3600 },
   note: { points: 300, duration: 3600 },
   'make-link': { points: 60, duration: 3600 },
+  'send-mail': { points: 40, duration: 86_400 },
 } as const;
 
 /**

@@ -23,9 +23,7 @@ beforeAll(async () => {
   db = await openTestDatabase('practice_test');
   for (const name of ['Wren Halloway', 'Tam Breck', 'Odile Marsh', 'Perpetua Lund'])
     ids.set(name, await db.value('SELECT id FROM member WHERE name = $1', [name]));
-  song = await db.value(
-    `SELECT arrangement.id FROM arrangement JOIN song ON song.id = song WHERE title = 'Nine Mile Ferry' LIMIT 1`,
-  );
+  song = await db.arrangement('Nine Mile Ferry');
   band = await db.value(`SELECT id FROM band WHERE slug = 'saltreach-nine'`);
   event = await db.value(`SELECT id FROM event WHERE band = $1 AND kind = 'gig'`, [band]);
   // The demo’s own log is left out of account here.

@@ -16,7 +16,8 @@ export type Asked =
   | 'waitingForConnection'
   | 'streams'
   | 'filesBeingMade'
-  | 'waitingForFile';
+  | 'waitingForFile'
+  | 'waitingForVoice';
 
 const holder = globalThis as { ebrantFigures?: Figures };
 

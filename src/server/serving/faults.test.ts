@@ -22,9 +22,7 @@ beforeAll(async () => {
   for (const [, name = '', value = ''] of database('env').matchAll(/(DATABASE_\w+)='([^']*)'/g))
     process.env[name] = value;
   db = await openTestDatabase('faults');
-  song = await db.value(
-    `SELECT arrangement.id FROM arrangement JOIN song ON song.id = song WHERE title = 'Quay Lights' LIMIT 1`,
-  );
+  song = await db.arrangement('Quay Lights');
   server = await start({ DATABASE_URL: db.url });
   cookies = await signedIn(server, 'Wren Halloway');
 });

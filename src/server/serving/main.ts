@@ -61,6 +61,9 @@ const environmentOf = (settings: Settings): NodeJS.ProcessEnv => {
     EBRANT_SIGN_UP: settings.EBRANT_SIGN_UP,
     EBRANT_CONNECTIONS: `${settings.EBRANT_CONNECTIONS}`,
     EBRANT_VOICES: settings.EBRANT_VOICES ? 'yes' : 'no',
+    EBRANT_PUBLIC_ADDRESS: settings.EBRANT_PUBLIC_ADDRESS ?? '',
+    EBRANT_MAIL_URL: settings.EBRANT_MAIL_URL ?? '',
+    EBRANT_MAIL_FROM: settings.EBRANT_MAIL_FROM ?? '',
     EBRANT_TLS: settings.EBRANT_PUBLIC_ADDRESS?.startsWith('https:') ? '1' : '0',
   };
 };

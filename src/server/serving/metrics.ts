@@ -14,6 +14,7 @@ const GAUGES: Readonly<Record<Asked, readonly [name: string, help: string]>> = {
     'Heavy work that runs: files made and read in threads.',
   ],
   waitingForFile: ['ebrant_files_waiting', 'Heavy work that waits its turn.'],
+  waitingForVoice: ['ebrant_voice_waiting', 'Words that wait to be spoken.'],
 };
 
 const COUNTS: Readonly<Record<Counted, readonly [name: string, help: string]>> = {

@@ -1,14 +1,18 @@
 import 'server-only';
 import { spawn } from 'node:child_process';
-import { SAMPLE_RATE } from '@/core/files/wav';
 import type { FullClickSettings } from '@/core/music/click';
-import { treat } from '@/core/playing/speech';
+import { createQueue } from '../database';
+import { answerFigure } from '../running';
+import { readied } from './readying';
 
 export type VoiceName = FullClickSettings['voice'];
 
 const VOICES: Readonly<Record<VoiceName, string>> = { british: 'en-gb', american: 'en-us' };
 /** Words a minute: brisk, since there is little room between two bars; for a fast count faster still. */
 const PACE = { plain: 185, short: 340 } as const;
+/** Programs that speak at the same time in one process; others wait, and beyond that come back. */
+const turns = createQueue({ atOnce: 2, waiting: 200, patience: 15_000 });
+answerFigure('waitingForVoice', turns.waiting);
 /** A program that has not answered by then is given up, in milliseconds. */
 const PATIENCE = 10_000;
 
@@ -16,6 +20,7 @@ const PATIENCE = 10_000;
  * Words spoken by `espeak-ng`, ready to be heard beside a click.
  *
  * @returns samples at 48 kHz; nothing where the program is missing or fails
+ * @throws Refusal `unavailable` where too many words wait to be spoken
  */
 export const record = async (
   voice: VoiceName,
@@ -23,9 +28,9 @@ export const record = async (
   take: keyof typeof PACE,
 ): Promise<Float32Array | undefined> => {
   const pace = String(PACE[take]);
-  const wave = await run(['-v', VOICES[voice], '-s', pace, '--stdin', '--stdout'], words);
-  const sound = wave && readWave(wave);
-  return sound && treat(sound.samples, sound.rate, SAMPLE_RATE);
+  const options = ['-v', VOICES[voice], '-s', pace, '--stdin', '--stdout'];
+  const wave = await turns.run(() => run(options, words));
+  return wave && readied(wave);
 };
 
 let found: Promise<boolean> | undefined;
@@ -53,16 +58,3 @@ const run = (options: readonly string[], input: string): Promise<Buffer | undefi
     program.stdin.on('error', () => undefined);
     program.stdin.end(input);
   });
-
-/** What the program writes: 16 bits, one channel, with sizes that it does not know yet. */
-const readWave = (wave: Buffer): { rate: number; samples: Float32Array } | undefined => {
-  const data = wave.indexOf('data', 12, 'latin1');
-  if (data < 0 || wave.toString('latin1', 0, 4) !== 'RIFF') return undefined;
-  const start = data + 8;
-  const length = Math.floor((wave.length - start) / 2);
-  const samples = Float32Array.from(
-    { length },
-    (_, index) => wave.readInt16LE(start + 2 * index) / 32_768,
-  );
-  return { rate: wave.readUInt32LE(24), samples };
-};

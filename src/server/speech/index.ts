@@ -75,10 +75,7 @@ const kept = async (db: Queries, lines: readonly Line[]): Promise<Map<string, Fl
   return new Map(
     rows.map(({ voice, words, take, samples }) => [
       keyOf({ voice, text: words, take }),
-      Float32Array.from(
-        { length: samples.length / 2 },
-        (_, index) => samples.readInt16LE(2 * index) / 32_767,
-      ),
+      fromBytes(samples),
     ]),
   );
 };
@@ -105,12 +102,10 @@ const keep = async (db: Queries, made: readonly { line: Line; samples: Float32Ar
  * what 24 kHz can carry.
  */
 export const asSent = (samples: Float32Array): Buffer =>
-  asBytes(
-    Float32Array.from(
-      { length: Math.ceil(samples.length / 2) },
-      (_, index) => samples[2 * index] ?? 0,
-    ),
-  );
+  asBytes(samples.filter((_, index) => index % 2 === 0));
+
+const fromBytes = (bytes: Buffer): Float32Array =>
+  new Float32Array(bytes.length / 2).map((_, index) => bytes.readInt16LE(2 * index) / 32_767);
 
 /** 16-bit samples, little-endian. */
 const asBytes = (samples: Float32Array): Buffer => {

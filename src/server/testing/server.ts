@@ -99,7 +99,10 @@ export const posted = (url: string, body: unknown, headers: Record<string, strin
   });
 
 /** A member's cookie. */
-export const signedIn = async ({ url }: Started, name: string): Promise<Record<string, string>> => {
+export const signedIn = async (
+  { url }: Pick<Started, 'url'>,
+  name: string,
+): Promise<Record<string, string>> => {
   const answer = await posted(`${url}/api/session`, { name, passphrase: DEMO_PASSPHRASE });
   if (answer.status !== 204) throw new Error(`${name} was not let in: ${answer.status}`);
   const [session] = answer.headers.getSetCookie();

@@ -57,7 +57,7 @@ const DeputyLinks = ({ document, title, days: usual, onClose }: Props) => {
           an account. They see nothing else of the band, and change nothing.
         </Text>
         {token ? (
-          <LinkToHandOver path={`/deputy#${token}`} />
+          <LinkToHandOver kind="deputy" token={token} />
         ) : (
           <form onSubmit={make} aria-label="New link">
             <Group align="end">

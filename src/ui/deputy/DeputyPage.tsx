@@ -16,6 +16,7 @@ import { surprisesOf } from '@/core/song/chart';
 import type { RoadMap } from '@/core/song/roadmap';
 import type { Program } from '@/core/song/set';
 import type { Timeline } from '@/core/song/timeline';
+import { DownloadButton } from '../export/DownloadButton';
 import { NoteIcon, Thumbnail } from '../profile';
 import { EveningProfile } from '../sets/EveningProfile';
 import { EventTime } from '../sets/EventTime';
@@ -107,15 +108,13 @@ export const DeputyPage = (props: Props) => {
             Print
           </Button>
           {FILES.map(([as, label]) => (
-            <Button
+            <DownloadButton
               key={as}
-              component="a"
               href={`/api/documents/${document}/click?as=${as}`}
-              download
               leftSection={<IconDownload size={18} aria-hidden="true" />}
             >
               {label}
-            </Button>
+            </DownloadButton>
           ))}
           {event && (
             <TakeAlong

@@ -106,7 +106,7 @@ const NewInvitation = ({ band, onMade, onClose }: NewProps) => {
             Whoever has it comes in as {MAY[role]?.called}. It is shown this once; a link that went
             astray is taken back in the list.
           </Text>
-          <LinkToHandOver path={`/join#${token}`} />
+          <LinkToHandOver kind="invitation" token={token} />
         </>
       ) : (
         <form onSubmit={make} aria-label="New invitation">

@@ -120,7 +120,7 @@ export const Members = ({ band, me, members, onChange }: Props) => {
             Hand it over so that nobody else sees it. It is good for once, for a day, and is shown
             this once. That you have made it stands in the log of all leaders.
           </Text>
-          <LinkToHandOver path={`/recover#${link.token}`} />
+          <LinkToHandOver kind="passphrase" token={link.token} />
         </Modal>
       )}
       {dialog}

@@ -22,6 +22,7 @@ import {
   runsIn,
 } from '@/core/practice/log';
 import type { Day } from '@/core/practice/plan';
+import { save } from '../export/save';
 import { newId } from '../shared/newId';
 import { dateWords, dayHere, noonOf } from './days';
 import { LogChart } from './LogChart';
@@ -74,7 +75,9 @@ const LogView = ({ entries, add, remove, standings, today, titleOf }: Props) => 
               variant="default"
               size="compact-md"
               leftSection={<IconDownload size={16} aria-hidden="true" />}
-              onClick={() => save(logTable(entries, titleOf))}
+              onClick={() =>
+                save('practice.csv', new Blob([logTable(entries, titleOf)], { type: 'text/csv' }))
+              }
             >
               As a table (CSV)
             </Button>
@@ -212,16 +215,6 @@ const minutesByLimb = (entries: readonly Entry[], standings: readonly SongStandi
   })
     .filter(Boolean)
     .join(', ');
-};
-
-/** Hands a table to the browser as a file. */
-const save = (table: string) => {
-  const url = URL.createObjectURL(new Blob([table], { type: 'text/csv' }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = 'practice.csv';
-  link.click();
-  URL.revokeObjectURL(url);
 };
 
 export default LogView;

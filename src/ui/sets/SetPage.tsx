@@ -23,13 +23,13 @@ import {
   useManyDocuments,
   useUndoKeys,
 } from '../document';
+import { ExportButton } from '../export/ExportButton';
 import { type SinceSeen, useHistoryButton } from '../history/useHistoryButton';
 import { DeletedNotice } from '../lifecycle/DeletedNotice';
 import { ThingMenu } from '../lifecycle/ThingMenu';
 import { useNotesButton } from '../notes/useNotesButton';
 import { Here } from '../presence/Here';
 import { usePresence } from '../presence/usePresence';
-import { ExportButton } from '../shared/ExportButton';
 import { HeadLink } from '../shared/HeadLink';
 import { newId } from '../shared/newId';
 import { orNothing } from '../shared/orNothing';

@@ -1,6 +1,7 @@
 'use client';
 
 import { Button, Group, Text } from '@mantine/core';
+import type { ReactNode } from 'react';
 import type { Called } from './call';
 
 type Told = {
@@ -39,11 +40,31 @@ export const beReadyToTell = (): void => {
 export const tellCalled = (called: Called<unknown>, words: string): Promise<void> =>
   tell(called.ok ? { words } : { words: called.sentence, wrong: true });
 
-/** Says what was done, at the edge of the page. */
-export const tell = async ({ words, wrong = false, undo }: Told): Promise<void> => {
+/** Opens what the page says at its edge. */
+const opened = async () => {
   told = true;
   for (const listener of listeners) listener();
-  const { notifications } = await notices();
+  return (await notices()).notifications;
+};
+
+/** Something that is said at the edge of the page for as long as it goes on. */
+export const notice = async (message: ReactNode) => {
+  const notifications = await opened();
+  const id = notifications.show({
+    message,
+    color: 'gray',
+    autoClose: false,
+    withCloseButton: false,
+  });
+  return {
+    update: (next: ReactNode) => void notifications.update({ id, message: next }),
+    hide: () => void notifications.hide(id),
+  };
+};
+
+/** Says what was done, at the edge of the page. */
+export const tell = async ({ words, wrong = false, undo }: Told): Promise<void> => {
+  const notifications = await opened();
   const id = notifications.show({
     autoClose: undo || wrong ? LONG : SHORT,
     color: wrong ? 'ember' : 'gray',

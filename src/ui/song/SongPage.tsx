@@ -12,13 +12,13 @@ import { moveOnto, rowsOf, setField, setGroove, setPart, setStart } from '@/core
 import { type RoadMap, roadMapKind } from '@/core/song/roadmap';
 import { compile, speedAt } from '@/core/song/timeline';
 import { DraftsProvider, type Sent, useDocument } from '../document';
+import { ExportButton } from '../export/ExportButton';
 import { type SinceSeen, useHistoryButton } from '../history/useHistoryButton';
 import { useListening } from '../kit/Sound';
 import { DeletedNotice } from '../lifecycle/DeletedNotice';
 import { useNotesButton } from '../notes/useNotesButton';
 import { HereContext, usePresence } from '../presence/usePresence';
 import { ResizableProfile, type Scale, type Stretch, useNeedle } from '../profile';
-import { ExportButton } from '../shared/ExportButton';
 import { HeadLink } from '../shared/HeadLink';
 import { newId } from '../shared/newId';
 import { orNothing } from '../shared/orNothing';

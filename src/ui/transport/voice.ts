@@ -13,6 +13,9 @@ const SENT = 24_000;
 const RATE = 48_000;
 /** Requests at the same time. */
 const AT_ONCE = 4;
+/** A server that has its hands full says when to come back; after so many times the words stay unsaid. */
+const BUSY = 503;
+const MOST_TRIES = 4;
 
 /** What has been spoken since the page was opened. */
 const spokenLines = new Map<string, Float32Array>();
@@ -71,7 +74,11 @@ const fetchAll = async (wanted: readonly Announcement[]): Promise<void> => {
 
 const fetchLine = async (line: Line): Promise<void> => {
   try {
-    const answer = await fetch(pathOf(line));
+    let answer = await fetch(pathOf(line));
+    for (let tries = 1; answer.status === BUSY && tries < MOST_TRIES; tries++) {
+      await pause((Number(answer.headers.get('retry-after')) || 1) * 1000);
+      answer = await fetch(pathOf(line));
+    }
     if (!answer.ok) return;
     const samples = new Int16Array(await answer.arrayBuffer());
     const sent = Float32Array.from(samples, (value) => value / 32_767);
@@ -80,3 +87,6 @@ const fetchLine = async (line: Line): Promise<void> => {
     // Without the server it stays unsaid; the click goes on.
   }
 };
+
+const pause = (milliseconds: number) =>
+  new Promise<void>((resolve) => setTimeout(resolve, milliseconds));

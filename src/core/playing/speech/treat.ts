@@ -47,12 +47,15 @@ export const resampled = (samples: Float32Array, from: number, to: number): Floa
   const filters = Array.from({ length: up }, (_, phase) =>
     filterFor(phase / up, reach, Math.min(1, to / from)),
   );
+  // With silence before and after: a look beyond the end costs more than all the rest.
+  const padded = new Float32Array(samples.length + 2 * reach + 1);
+  padded.set(samples, reach);
   const out = new Float32Array(Math.round((samples.length * to) / from));
   for (let index = 0; index < out.length; index++) {
     const filter = filters[(index * down) % up]!;
-    const first = Math.floor((index * down) / up) - reach + 1;
+    const first = Math.floor((index * down) / up) + 1;
     let sum = 0;
-    for (let tap = 0; tap < filter.length; tap++) sum += (samples[first + tap] ?? 0) * filter[tap]!;
+    for (let tap = 0; tap < filter.length; tap++) sum += padded[first + tap]! * filter[tap]!;
     out[index] = sum;
   }
   return out;

@@ -21,7 +21,7 @@ const query = z.object({
 export const GET = readerRoute({ params, query }, async ({ params, query, within }) => {
   const line = { voice: params.voice, text: query.text, take: query.take };
   const samples = (await recordings(within, [line]))(line);
-  if (!samples) return refuse('unavailable', 'Voice', 'There is no voice on this server.');
+  if (!samples) return refuse('not-found', 'Voice', 'There is no voice on this server.');
   return new Response(new Uint8Array(asSent(samples)), {
     headers: {
       'Content-Type': 'application/octet-stream',

@@ -10,10 +10,7 @@ let db: TestDatabase;
 let ferry: string;
 beforeAll(async () => {
   db = await openTestDatabase('news_test');
-  ferry = await db.value(
-    'SELECT arrangement.id FROM arrangement JOIN song ON song.id = song WHERE title = $1',
-    ['Nine Mile Ferry'],
-  );
+  ferry = await db.arrangement('Nine Mile Ferry');
 });
 afterAll(() => db.close());
 

@@ -3,11 +3,11 @@ import { programOf } from '@/server/band';
 import { STEMS } from '@/server/files/clickFiles';
 import type { Job } from '@/server/files/job';
 import { exportFile } from '@/server/files/thread';
-import { documentParams, fileResponse, idsOf, readerRoute, refuseFormat } from '@/server/http';
+import { documentParams, idsOf, readerRoute, refuseFormat, sendFile } from '@/server/http';
 import { kitOf } from '@/server/people';
 
 const stem = z.enum(STEMS, 'A file holds click, voice and drums.');
-const query = z.object({
+const queryShape = z.object({
   as: z.enum(idsOf('heard'), `A click file is ${idsOf('heard').join(', ')}.`),
   bits: z.enum(['16', '24'], 'A WAV file has 16 or 24 bits.').default('16'),
   layout: z
@@ -27,8 +27,9 @@ const query = z.object({
 
 /** The click of a song or a set as a file, with its spoken cues, and its drums on the caller's kit. */
 export const GET = readerRoute(
-  { params: documentParams, query },
-  async ({ params, query: { as, with: stems, bits, layout, ramps, format }, member, within }) => {
+  { params: documentParams, query: queryShape },
+  async ({ request, params, query, member, within }) => {
+    const { as, with: stems, bits, layout, ramps, format } = query;
     const { source, kit } = await within(async (db) => ({
       source: await programOf(db, params.id),
       kit: await kitOf(db, member),
@@ -38,6 +39,6 @@ export const GET = readerRoute(
       as === 'midi'
         ? { source, kit, stems, as, ramps, format: format === '0' ? 0 : 1 }
         : { source, kit, stems, as, format: { bits: bits === '16' ? 16 : 24, layout } };
-    return fileResponse(await exportFile(job, within));
+    return sendFile(request, (wait) => exportFile(job, within, wait));
   },
 );

@@ -8,10 +8,10 @@ import {
   bytesOf,
   documentParams,
   type FileToSend,
-  fileResponse,
   idsOf,
   readerRoute,
   refuseFormat,
+  sendFile,
 } from '@/server/http';
 import { kitOf } from '@/server/people';
 
@@ -22,15 +22,15 @@ const query = z.object({
 /** A song or a set as a table; a song as a message to the band, or whole as a file of our own. */
 export const GET = readerRoute(
   { params: documentParams, query },
-  async ({ params: { id }, query: { as }, member, within }) => {
+  async ({ request, params: { id }, query: { as }, member, within }) => {
     if (as === 'json' && !member) return membersOnly();
-    if (as === 'json') return within(async (db) => fileResponse(await whole(db, id)));
+    if (as === 'json') return sendFile(request, () => within((db) => whole(db, id)));
     const { source, kit } = await within(async (db) => ({
       source: await programOf(db, id),
       kit: await kitOf(db, member),
     }));
     refuseFormat(source, as);
-    return fileResponse(await exportFile({ source, kit, as }, within));
+    return sendFile(request, (wait) => exportFile({ source, kit, as }, within, wait));
   },
 );
 

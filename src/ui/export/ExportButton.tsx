@@ -4,8 +4,8 @@ import { Button } from '@mantine/core';
 import { IconDownload } from '@tabler/icons-react';
 import dynamic from 'next/dynamic';
 import { memo, useState } from 'react';
+import { orNothing } from '../shared/orNothing';
 import type { ExportProps } from './ExportPanel';
-import { orNothing } from './orNothing';
 
 const ExportPanel = dynamic(() => orNothing(import('./ExportPanel')), { ssr: false });
 

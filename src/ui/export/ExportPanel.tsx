@@ -11,7 +11,8 @@ import {
   noSuchFile,
 } from '@/core/files/sheet';
 import { useSpeaks } from '../click/useSpeaks';
-import { Select } from './Select';
+import { Select } from '../shared/Select';
+import { DownloadButton } from './DownloadButton';
 
 const BITS = [
   ['16', '16 bit'],
@@ -155,13 +156,14 @@ const Sounds = ({ what, heard, ready }: HeardProps) => {
       {formatsFor(what, 'heard')
         .filter(({ id }) => id !== 'midi')
         .map(({ id, label }) => (
-          <FileButton
+          <DownloadButton
             key={id}
+            size="xs"
             href={`${heard}&bits=${bits}&layout=${layout}&as=${id}`}
             ready={ready}
           >
-            {label[what]}
-          </FileButton>
+            {label[what] ?? id}
+          </DownloadButton>
         ))}
     </>
   );
@@ -174,9 +176,13 @@ const Midi = ({ what, heard, ready }: HeardProps) => {
     <>
       <Select label="Ramps by the" shown value={ramps} onChange={setRamps} choices={RAMPS} />
       <Select label="Tracks" shown value={format} onChange={setFormat} choices={FORMATS} />
-      <FileButton href={`${heard}&as=midi&ramps=${ramps}&format=${format}`} ready={ready}>
-        {formatOf('midi').label[what]}
-      </FileButton>
+      <DownloadButton
+        size="xs"
+        href={`${heard}&as=midi&ramps=${ramps}&format=${format}`}
+        ready={ready}
+      >
+        {formatOf('midi').label[what] ?? 'midi'}
+      </DownloadButton>
     </>
   );
 };
@@ -187,27 +193,7 @@ type ReadProps = Pick<ExportProps, 'document' | 'what'> & {
 };
 
 const ReadLink = ({ document, what, id, ready }: ReadProps) => (
-  <FileButton href={`/api/documents/${document}/sheet?as=${id}`} ready={ready}>
-    {formatOf(id).label[what]}
-  </FileButton>
-);
-
-type FileProps = {
-  readonly href: string;
-  readonly ready: boolean;
-  readonly children: ReactNode;
-};
-
-/** A file to download; without an address, and so not to be followed, until it is ready. */
-const FileButton = ({ href, ready, children }: FileProps) => (
-  <Button
-    component="a"
-    size="xs"
-    aria-disabled={!ready}
-    data-disabled={!ready || undefined}
-    download
-    {...(ready && { href })}
-  >
-    {children}
-  </Button>
+  <DownloadButton size="xs" href={`/api/documents/${document}/sheet?as=${id}`} ready={ready}>
+    {formatOf(id).label[what] ?? id}
+  </DownloadButton>
 );
