@@ -161,9 +161,8 @@ test('how far a file is, is said; it can be cancelled, and why there is none is 
   await page.getByRole('button', { name: 'Export' }).click();
   await page.context().clearCookies();
   await page.getByRole('link', { name: /MIDI/ }).click();
-  await expect(
-    page.getByRole('alert').filter({ hasText: 'MIDI file: Please sign in.' }),
-  ).toBeVisible();
+  const refused = page.getByRole('alert').filter({ hasText: 'MIDI file: Please sign in.' });
+  await expect(refused).toBeVisible();
 });
 
 test('the click of a song as WAV in each form: sox reads it as asked for', async ({ page }) => {

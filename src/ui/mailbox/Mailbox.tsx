@@ -42,13 +42,16 @@ export const Mailbox = ({ letters }: Props) => (
             To {to}
           </Text>
           <Text style={{ whiteSpace: 'pre-line', overflowWrap: 'anywhere' }}>
-            {text.split('\n').map((line, index) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: the lines of a letter stay as they are
-              <span key={index}>
-                {/^https?:\S+$/.test(line) ? <Anchor href={line}>{line}</Anchor> : line}
-                {'\n'}
-              </span>
-            ))}
+            {text
+              .trimEnd()
+              .split('\n')
+              .map((line, index) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: the lines of a letter stay as they are
+                <span key={index}>
+                  {/^https?:\S+$/.test(line) ? <Anchor href={line}>{line}</Anchor> : line}
+                  {'\n'}
+                </span>
+              ))}
           </Text>
         </Paper>
       ))}

@@ -2,7 +2,7 @@
 
 import { MantineProvider } from '@mantine/core';
 import { setNonce } from 'get-nonce';
-import { type ReactNode, useEffect } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { cssVariables, theme } from './theme';
 
 type Props = {
@@ -12,7 +12,9 @@ type Props = {
 };
 
 /** The one theme, around everything. */
-export const Themed = ({ nonce, children }: Props) => {
+export const Themed = ({ nonce: sent, children }: Props) => {
+  // The answer that the page began with says what is let through; what is fetched later has others.
+  const [nonce] = useState(sent);
   // The style by which a dialog keeps the page behind it from scrolling.
   useEffect(() => setNonce(nonce), [nonce]);
   return (

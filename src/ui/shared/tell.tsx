@@ -53,6 +53,8 @@ export const notice = async (message: ReactNode) => {
   const id = notifications.show({
     message,
     color: 'gray',
+    // What goes on is no alarm: its own text says when it is a status.
+    role: 'group',
     autoClose: false,
     withCloseButton: false,
   });
@@ -68,11 +70,10 @@ export const tell = async ({ words, wrong = false, undo }: Told): Promise<void> 
   const id = notifications.show({
     autoClose: undo || wrong ? LONG : SHORT,
     color: wrong ? 'ember' : 'gray',
+    role: wrong ? 'alert' : 'status',
     message: (
       <Group justify="space-between" wrap="nowrap">
-        <Text size="sm" role={wrong ? 'alert' : 'status'}>
-          {words}
-        </Text>
+        <Text size="sm">{words}</Text>
         {undo && (
           <Button
             size="compact-sm"
