@@ -37,10 +37,16 @@ export const measureLoad = async (
   ];
 };
 
-type Crowd = { readonly cookies: readonly string[]; readonly set: string; readonly song: string };
+export type Crowd = {
+  readonly cookies: readonly string[];
+  readonly set: string;
+  readonly song: string;
+  /** All arrangements of the band. */
+  readonly songs: readonly string[];
+};
 
 /** A hundred players of the demo's band, each signed in. */
-const aCrowd = async (owner: string): Promise<Crowd> => {
+export const aCrowd = async (owner: string): Promise<Crowd> => {
   const client = new pg.Client({ connectionString: owner });
   await client.connect();
   await client.query(UPKEEP);
@@ -62,13 +68,17 @@ const aCrowd = async (owner: string): Promise<Crowd> => {
   const song = await id(
     `SELECT arrangement.id FROM arrangement JOIN song ON song.id = song WHERE title = 'Nine Mile Ferry' LIMIT 1`,
   );
+  const { rows } = await client.query<{ id: string }>(
+    `SELECT document.id FROM document JOIN band ON band.id = band
+     WHERE slug = 'saltreach-nine' AND kind = 'road-map' AND body->'sections' ? 'sections1'`,
+  );
   await client.end();
-  return { cookies, set, song };
+  return { cookies, set, song, songs: rows.map((row) => row.id) };
 };
 
 const agent = new http.Agent({ maxSockets: Number.POSITIVE_INFINITY });
 
-const get = (url: string, cookie: string) =>
+export const get = (url: string, cookie: string) =>
   new Promise<{ status: number; ms: number }>((resolve) => {
     const start = performance.now();
     http
@@ -173,7 +183,7 @@ const besideLongFiles = async (url: string, { cookies }: Crowd): Promise<Row> =>
 };
 
 /** Memory of the server's processes in MB, where the machine says it. */
-const memoryOf = (pid: string | undefined): number => {
+export const memoryOf = (pid: string | undefined): number => {
   try {
     const workers = readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').trim().split(' ');
     return [pid, ...workers].reduce((sum, one) => {
@@ -189,13 +199,15 @@ const ROUNDS = 20;
 
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
-const followers = async (
+/** Followers of a band’s news. @param pid of the process that leads the server */
+export const followers = async (
   url: string,
   { cookies, song }: Crowd,
   count: number,
   wanted: number,
+  pid = process.env.EBRANT_PID,
 ): Promise<Row> => {
-  const before = memoryOf(process.env.EBRANT_PID);
+  const before = memoryOf(pid);
   let heard: number[] = [];
   let start = 0;
   let open = 0;
@@ -214,7 +226,7 @@ const followers = async (
     );
   });
   for (let waited = 0; open < count && waited < 60; waited++) await pause(500);
-  const during = memoryOf(process.env.EBRANT_PID);
+  const during = memoryOf(pid);
   const all: number[] = [];
   let missed = 0;
   // The first one finds code that has not run yet.

@@ -52,7 +52,7 @@ test('a deleted song still plays in its set, and its page says that it is delete
   await expect(link).toHaveCount(0);
   await page.goto('/saltreach-nine/sets');
   await page.getByRole('link', { name: /First set/ }).click();
-  await expect(page.getByRole('link', { name: 'Rope Walk Shuffle' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Rope Walk Shuffle', exact: true })).toBeVisible();
   await expect(page.getByTestId('total')).toContainText('7 songs');
   await page.goto(address);
   await expect(page.getByText('This song is deleted.')).toBeVisible();

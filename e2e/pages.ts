@@ -11,7 +11,7 @@ export const PAGES: Record<string, (page: Page) => Promise<string>> = {
   'deputy/songs/[id]/page.tsx': async () => '/deputy/songs/none',
   'join/page.tsx': async () => '/join',
   'recover/page.tsx': async () => '/recover',
-  'mailbox/page.tsx': async () => '/mailbox',
+  'account/mailbox/page.tsx': async () => '/account/mailbox',
   '[band]/sets/page.tsx': async () => '/saltreach-nine/sets',
   '[band]/songs/page.tsx': async () => '/saltreach-nine/songs',
   '[band]/sets/[id]/page.tsx': async (page) => hrefOf(page, '/saltreach-nine/sets', /First set/),

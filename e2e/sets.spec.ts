@@ -261,6 +261,39 @@ test('a song exported as MIDI is opened again: what was understood is shown, the
   await expect(page.getByLabel('Name of Climb')).toBeVisible();
 });
 
+test('a band’s file is put in song by song; cancelled, nothing of it is there', async ({
+  page,
+}) => {
+  const file = await (await page.request.get('/api/bands/saltreach-nine/file')).json();
+  const whole = (copies: number) => {
+    const songs = Array.from({ length: copies }, () => file.songs).flat();
+    return { songs: songs.length, text: JSON.stringify({ ...file, songs, events: [] }) };
+  };
+  // As large as may be opened.
+  const { songs, text } = whole(Math.floor(9_000_000 / whole(1).text.length));
+  const founded = await page.request.post('/api/bands', { data: { name: 'Fathom and Daughters' } });
+  const { band: slug } = await founded.json();
+  await page.goto(`/${slug}/songs`);
+  await expect(page.getByTestId('where')).toHaveText(/Open a set or a song/);
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'band.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(text),
+  });
+  const put = page.getByRole('button', { name: 'Put all of it into this band' });
+  await put.click();
+  const notice = page.getByRole('status').filter({ hasText: `of ${songs}` });
+  await expect(notice).toHaveText(/: song \d+ of \d+$/);
+  await page.getByRole('button', { name: 'Cancel', exact: true }).click();
+  await expect(notice).toHaveCount(0);
+  const there = async () =>
+    (await (await page.request.get(`/api/bands/${slug}/file`)).json()).songs.length;
+  expect(await there()).toBe(0);
+  await put.click();
+  await expect.poll(there, { timeout: 90_000 }).toBe(songs);
+  await expect(page.getByRole('link', { name: /Slack Water/ }).first()).toBeVisible();
+});
+
 test('a message from the band is opened as a file', async ({ page }) => {
   await page.goto('/saltreach-nine/songs');
   await expect(page.getByTestId('where')).toHaveText(/Open a set or a song/);

@@ -8,12 +8,15 @@ const count = z.int().min(0);
 
 /**
  * How far a file is that somebody waits for: lines of JSON, of which the last is `made`, whose bytes
- * follow, or `refused`.
+ * follow, `done`, or `refused`.
  */
 export const fileProgress = z.discriminatedUnion('kind', [
   /** So many files are made before it; its turn comes in about so many seconds. */
   z.object({ kind: z.literal('waiting'), before: count, seconds: count }),
   z.object({ kind: z.literal('begun') }),
+  /** So many of its songs are put in. */
+  z.object({ kind: z.literal('put'), done: count, of: count }),
+  z.object({ kind: z.literal('done') }),
   z.object({ kind: z.literal('made'), name: z.string(), type: z.string(), bytes: count }),
   z.object({
     kind: z.literal('refused'),

@@ -98,9 +98,11 @@ export const restoreInto = async (
   author: MemberId,
   band: string,
   file: BandFile,
+  onPut: (done: number, of: number) => void = () => undefined,
 ): Promise<void> => {
   const names = new Map<string, string>();
   for (const [index, { title, arrangements }] of file.songs.entries()) {
+    onPut(index, file.songs.length);
     const [first, ...others] = arrangements;
     const made = await createSong(db, band, title, first!.map, first!.name);
     names.set(referenceTo(index, 0), made.arrangement);

@@ -49,11 +49,16 @@ export const exportFile = async (
 };
 
 /** Reads a band's file in a thread of its own; all of it makes sense, or none of it is answered. */
-export const readBandFileAside = (text: string): Promise<Result<BandFile>> =>
+export const readBandFileAside = (text: string, wait?: WaitForFile): Promise<Result<BandFile>> =>
   turns.run(
     () =>
       new Promise((resolve, reject) => {
+        wait?.onBegin();
         const worker = newThread();
+        wait?.signal.addEventListener('abort', () => {
+          void worker.terminate();
+          reject(wait.signal.reason);
+        });
         worker.on('error', reject);
         worker.on('message', (message: FromWorker) => {
           void worker.terminate();
@@ -62,6 +67,7 @@ export const readBandFileAside = (text: string): Promise<Result<BandFile>> =>
         });
         worker.postMessage({ kind: 'read', text } satisfies ToWorker);
       }),
+    wait,
   );
 
 type Running = { readonly made: Promise<MadeFile>; readonly over: Promise<void> };

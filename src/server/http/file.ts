@@ -10,8 +10,11 @@ export type FileToSend = {
   readonly bytes: number;
 };
 
-/** Somebody who waits for a file: told how many are before them, and when it is begun. */
-export type WaitForFile = Wait & { readonly onBegin: () => void };
+/** Somebody who waits for a file: told how many are before them, when it is begun, and what is put in. */
+export type WaitForFile = Wait & {
+  readonly onBegin: () => void;
+  readonly onPut: (done: number, of: number) => void;
+};
 
 /** A text as the body of a file. */
 export const bytesOf = (text: string): Pick<FileToSend, 'body' | 'bytes'> => {

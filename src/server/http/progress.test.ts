@@ -34,6 +34,22 @@ test('who asks for progress is told of the line, the beginning and the file, whi
   ]);
 });
 
+test('a file that is taken in: what is put in is told, then that it is done; without progress 204', async () => {
+  const taken = async (wait?: WaitForFile) => {
+    wait?.onPut(0, 2);
+    wait?.onPut(1, 2);
+    return undefined;
+  };
+  const response = await sendFile(asking(PROGRESS_TYPE), taken);
+  expect((await response.text()).split('\n')).toEqual([
+    '{"kind":"put","done":0,"of":2}',
+    '{"kind":"put","done":1,"of":2}',
+    '{"kind":"done"}',
+    '',
+  ]);
+  expect((await sendFile(asking('*/*'), taken)).status).toBe(204);
+});
+
 test('a refusal is told in its sentence', async () => {
   const response = await sendFile(asking(PROGRESS_TYPE), async () =>
     refuse('too-large', 'File', 'This is too much for one file.'),

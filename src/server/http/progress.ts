@@ -4,22 +4,23 @@ import { type FileToSend, fileResponse, type WaitForFile } from './file';
 import { problemOf } from './route';
 
 /**
- * Answers with a file that takes its time. Whoever accepts `PROGRESS_TYPE` is told at once how far it
- * is, and why there is none; the work ends when they go. Others get the file alone.
+ * Answers for a file that takes its time. Whoever accepts `PROGRESS_TYPE` is told at once how far it is,
+ * and why there is none; the work ends when they go. Others get the file alone, or 204.
  *
- * @param make makes the file, and tells whom it is given how far it is
+ * @param work makes the file or takes one in, and tells whom it is given how far it is
  */
 export const sendFile = async (
   request: Request,
-  make: (wait?: WaitForFile) => Promise<FileToSend>,
-): Promise<Response> =>
-  request.headers.get('accept') === PROGRESS_TYPE
-    ? progressResponse(request, make)
-    : fileResponse(await make());
+  work: (wait?: WaitForFile) => Promise<FileToSend | undefined>,
+): Promise<Response> => {
+  if (request.headers.get('accept') === PROGRESS_TYPE) return progressResponse(request, work);
+  const file = await work();
+  return file ? fileResponse(file) : new Response(null, { status: 204 });
+};
 
 const progressResponse = (
   request: Request,
-  make: (wait: WaitForFile) => Promise<FileToSend>,
+  work: (wait: WaitForFile) => Promise<FileToSend | undefined>,
 ): Response => {
   const gone = new AbortController();
   let bytes: ReadableStreamDefaultReader<Uint8Array> | undefined;
@@ -31,11 +32,13 @@ const progressResponse = (
             controller.enqueue(new TextEncoder().encode(`${JSON.stringify(progress)}\n`));
         };
         try {
-          const file = await make({
+          const file = await work({
             signal: gone.signal,
             onWait: (before, seconds) => tell({ kind: 'waiting', before, seconds }),
             onBegin: () => tell({ kind: 'begun' }),
+            onPut: (done, of) => tell({ kind: 'put', done, of }),
           });
+          if (!file) return tell({ kind: 'done' });
           tell({ kind: 'made', name: file.name, type: file.type, bytes: file.bytes });
           bytes = new Response(file.body).body?.getReader();
         } catch (error) {

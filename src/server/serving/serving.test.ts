@@ -170,7 +170,9 @@ describe('a start', () => {
 
 describe('a server', () => {
   let server: Started;
+  let began: Date;
   beforeAll(async () => {
+    began = new Date();
     server = await start({
       DATABASE_URL: app,
       EBRANT_PROCESSES: '2',
@@ -318,6 +320,14 @@ describe('a server', () => {
     );
     expect((await fetch(`${server.url}/api/ready`)).status).toBe(200);
     for (const heard of await Promise.all(slow)) expect(heard).toMatch(/^HTTP\/1.1 408/);
+  });
+
+  test('nothing is written into its folder, which may be read-only', async () => {
+    const cookies = await signedIn(server, 'Wren Halloway');
+    for (const path of ['/', '/saltreach-nine/sets', '/saltreach-nine/songs', '/account'])
+      expect((await fetch(`${server.url}${path}`, { headers: cookies })).status).toBe(200);
+    const newer = spawnSync('find', ['.next', 'src', 'db', '-newermt', began.toISOString()]);
+    expect(`${newer.stdout}${newer.stderr}`).toBe('');
   });
 
   test('a process that is killed is started again', async () => {

@@ -1,9 +1,10 @@
 'use client';
 
 import { Button, Group, Progress, Stack, Text } from '@mantine/core';
-import { sentence } from '@/core/base/result';
+import { fail, type Result, sentence } from '@/core/base/result';
 import { notice, tell } from '../shared/tell';
-import { type Coming, receive } from './receive';
+import { howFarWords, share } from './howFar';
+import { type Coming, type Received, receive } from './receive';
 import { follow, save } from './save';
 
 /** A file of more bytes is left to the browser's own download, which writes to the disk as it comes. */
@@ -19,6 +20,20 @@ const OFTEN = 250;
  * @param what as it is called on the page
  */
 export const download = async (href: string, what: string): Promise<void> => {
+  const received = await inProgress(what, href, undefined);
+  if (received === 'cancelled') return;
+  if (!received.ok) void tell({ words: `${what}: ${sentence(received.problem)}`, wrong: true });
+  else if (received.value) save(received.value.name, received.value.blob);
+};
+
+/** Puts a band's file in, all of it or nothing, likewise. */
+export const putIn = (href: string, text: string, what: string) => inProgress(what, href, { text });
+
+const inProgress = async (
+  what: string,
+  href: string,
+  body: unknown,
+): Promise<Result<Received | undefined> | 'cancelled'> => {
   const gone = new AbortController();
   const view = await notice(<HowFar what={what} onCancel={() => gone.abort()} />);
   let saidAt = 0;
@@ -27,21 +42,23 @@ export const download = async (href: string, what: string): Promise<void> => {
       gone.abort();
       follow(href);
     }
-    if (coming.kind === 'coming' && performance.now() - saidAt < OFTEN) return;
+    if (MANY.has(coming.kind) && performance.now() - saidAt < OFTEN) return;
     saidAt = performance.now();
     view.update(<HowFar what={what} coming={coming} onCancel={() => gone.abort()} />);
   };
   try {
-    const received = await receive(href, gone.signal, onProgress);
-    if (received.ok) save(received.value.name, received.value.blob);
-    else void tell({ words: `${what}: ${sentence(received.problem)}`, wrong: true });
+    return await receive(href, body, gone.signal, onProgress);
   } catch {
-    if (!gone.signal.aborted)
-      void tell({ words: `${what}: the server does not answer. Please try again.`, wrong: true });
+    return gone.signal.aborted
+      ? 'cancelled'
+      : fail('unavailable', '', 'The server does not answer. Please try again.');
   } finally {
     view.hide();
   }
 };
+
+/** What is told again and again. */
+const MANY: ReadonlySet<Coming['kind']> = new Set(['coming', 'put']);
 
 type Props = { readonly what: string; readonly coming?: Coming; readonly onCancel: () => void };
 
@@ -57,30 +74,8 @@ const HowFar = ({ what, coming, onCancel }: Props) => (
     </Group>
     <Progress
       aria-label={what}
-      value={coming?.kind === 'coming' ? (100 * coming.received) / coming.bytes : 100}
-      animated={coming?.kind !== 'coming'}
+      value={100 * (share(coming) ?? 1)}
+      animated={share(coming) === undefined}
     />
   </Stack>
 );
-
-/**
- * How far a file is.
- *
- * @example howFarWords({ kind: 'waiting', before: 2, seconds: 9 }) // => '2 files before it, about 9 s'
- */
-export const howFarWords = (coming: Coming | undefined): string => {
-  switch (coming?.kind) {
-    case undefined:
-      return 'asked for';
-    case 'waiting':
-      return `${coming.before === 0 ? 'next' : coming.before === 1 ? '1 file before it' : `${coming.before} files before it`}, about ${coming.seconds} s`;
-    case 'begun':
-      return 'being made';
-    case 'made':
-      return `being made, ${megabytes(coming.bytes)} MB`;
-    case 'coming':
-      return `${megabytes(coming.received)} of ${megabytes(coming.bytes)} MB, about ${coming.seconds} s more`;
-  }
-};
-
-const megabytes = (bytes: number): string => (bytes / 1e6).toFixed(1);

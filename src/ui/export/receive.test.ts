@@ -29,7 +29,7 @@ test.each([
   ['split within the file', [bytes(`${text}a\n`), bytes('b{}'), bytes('c')]],
 ])('the lines are told and what follows is the file: %s', async (_, pieces) => {
   const { result, told } = await read(pieces);
-  if (!result.ok) throw new Error(result.problem.message);
+  if (!result.ok || !result.value) throw new Error('There is no file.');
   expect(result.value.name).toBe('Set.wav');
   expect(result.value.blob.type).toBe('audio/wav');
   expect(await result.value.blob.text()).toBe('a\nb{}c');
@@ -46,10 +46,18 @@ test.each([
 test('a file larger than the pieces it is put together from is whole', async () => {
   const piece = Uint8Array.from({ length: 3 << 20 }, (_, index) => index % 251);
   const { result } = await read([bytes(made(5 * piece.length)), piece, piece, piece, piece, piece]);
-  if (!result.ok) throw new Error(result.problem.message);
+  if (!result.ok || !result.value) throw new Error('There is no file.');
   const whole = new Uint8Array(await result.value.blob.arrayBuffer());
   expect(whole.length).toBe(5 * piece.length);
   for (let at = 0; at < whole.length; at += 9973) expect(whole[at]).toBe(piece[at % piece.length]);
+});
+
+test('what was put in is told, and leaves no file', async () => {
+  const { result, told } = await read([
+    bytes(line({ kind: 'put', done: 3, of: 40 }) + line({ kind: 'done' })),
+  ]);
+  expect(result).toEqual({ ok: true, value: undefined });
+  expect(told).toEqual([{ kind: 'put', done: 3, of: 40 }]);
 });
 
 test('why there is none is said; what broke off is no file', async () => {

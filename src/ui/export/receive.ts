@@ -3,7 +3,7 @@ import { type FileProgress, fileProgress, PROGRESS_TYPE } from '@/core/files/pro
 
 /** How far a file is: before it is begun, and then how many of its bytes have come. */
 export type Coming =
-  | Extract<FileProgress, { readonly kind: 'waiting' | 'begun' | 'made' }>
+  | Exclude<FileProgress, { readonly kind: 'done' | 'refused' }>
   | {
       readonly kind: 'coming';
       readonly received: number;
@@ -18,16 +18,23 @@ export type Received = { readonly name: string; readonly blob: Blob };
 const PIECE = 8 << 20;
 
 /**
- * Fetches a file, and tells how far it is.
+ * Fetches a file, or sends one to be put in, and tells how far it is.
  *
+ * @param body what is sent
+ * @returns the file; nothing where one was put in
  * @throws AbortError once the signal says so
  */
 export const receive = async (
   href: string,
+  body: unknown,
   signal: AbortSignal,
   onProgress: (coming: Coming) => void,
-): Promise<Result<Received>> => {
-  const response = await fetch(href, { headers: { Accept: PROGRESS_TYPE }, signal });
+): Promise<Result<Received | undefined>> => {
+  const response = await fetch(href, {
+    headers: { Accept: PROGRESS_TYPE, 'Content-Type': 'application/json' },
+    signal,
+    ...(body !== undefined && { method: 'POST', body: JSON.stringify(body) }),
+  });
   if (response.headers.get('content-type') !== PROGRESS_TYPE) {
     const answer = await response.json().catch(() => undefined);
     const said = fileProgress.safeParse({ kind: 'refused', ...answer });
@@ -42,7 +49,7 @@ const noFile = () => fail('unavailable', '', 'The server sends no file. Please t
 export const readProgress = async (
   body: ReadableStream<Uint8Array<ArrayBuffer>>,
   onProgress: (coming: Coming) => void,
-): Promise<Result<Received>> => {
+): Promise<Result<Received | undefined>> => {
   const reader = body.getReader();
   let head = new Uint8Array();
   for (;;) {
@@ -55,6 +62,7 @@ export const readProgress = async (
     }
     const told = fileProgress.parse(JSON.parse(new TextDecoder().decode(head.subarray(0, end))));
     head = head.subarray(end + 1);
+    if (told.kind === 'done') return ok(undefined);
     if (told.kind === 'refused') {
       await reader.cancel();
       return { ok: false, problem: told.problem };

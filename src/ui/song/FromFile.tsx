@@ -8,6 +8,7 @@ import { LONGEST_NAME } from '@/core/base/fields';
 import { type Result, sentence } from '@/core/base/result';
 import type { Opened } from '@/core/files/imports';
 import { compile } from '@/core/song/timeline';
+import { DownloadButton } from '../export/DownloadButton';
 import { call } from '../shared/call';
 import { Select } from '../shared/Select';
 import classes from './SongsPage.module.css';
@@ -50,9 +51,12 @@ export const FromFile = ({ band }: { readonly band: string }) => {
     const { writeSongFile } = await import('@/core/files/sheet');
     const { arrangements, band: whole } = opened.value;
     if (whole !== undefined) {
-      const restored = await call('POST', `/api/bands/${band}/file`, { text: whole });
-      if (!restored.ok) return setRefused(restored.sentence);
-      setOpened(undefined);
+      const { putIn } = await import('../export/download');
+      const done = await putIn(`/api/bands/${band}/file`, whole, opened.value.title);
+      if (done !== 'cancelled') {
+        if (!done.ok) return setRefused(sentence(done.problem));
+        setOpened(undefined);
+      }
       return router.refresh();
     }
     const called = await call<{ arrangement: string }>('POST', `/api/bands/${band}/songs/file`, {
@@ -77,15 +81,13 @@ export const FromFile = ({ band }: { readonly band: string }) => {
             </Button>
           )}
         </FileButton>
-        <Button
-          component="a"
+        <DownloadButton
           href={`/api/bands/${band}/file`}
-          download
           size="xs"
           leftSection={<IconDownload size={16} />}
         >
           Back-up of the band (JSON)
-        </Button>
+        </DownloadButton>
       </Group>
       <Text size="sm" c="dimmed">
         MIDI, MusicXML, a song or a band of ours (JSON), text or CSV, up to 10 MB

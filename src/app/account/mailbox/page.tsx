@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { notFound, redirect } from 'next/navigation';
 import { visitor } from '@/server/http';
 import { keptLetters } from '@/server/mail';
-import { Mailbox } from '@/ui/mailbox/Mailbox';
+import { Mailbox } from '@/ui/account/Mailbox';
 
 export const metadata: Metadata = { title: 'Mailbox', robots: { index: false, follow: false } };
 export const dynamic = 'force-dynamic';
