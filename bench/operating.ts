@@ -32,67 +32,83 @@ const startToReady = async (): Promise<[Started, Row]> => {
 
 const EDIT_SECONDS = 10;
 
-/** Members who each save once a second, more and more of them, as long as it goes well. */
-const editors = async ({ url, process: { pid } }: Started, crowd: Crowd): Promise<Row> => {
-  let best = '';
-  let most = 0;
-  const before = memoryOf(`${pid}`);
-  for (const count of [25, 50, 100, 200, 300]) {
-    const times: number[] = [];
-    let refused = 0;
-    await Promise.all(
-      Array.from({ length: count }, async (_, index) => {
-        await pause((1000 * index) / count);
-        for (let round = 0; round < EDIT_SECONDS; round++) {
-          const began = performance.now();
-          const { ok } = await fetch(
-            `${url}/api/documents/${crowd.songs[index % crowd.songs.length]}/changes`,
-            {
-              method: 'POST',
-              headers: {
-                cookie: crowd.cookies[index % crowd.cookies.length] ?? '',
-                'Content-Type': 'application/json',
-              },
-              body: JSON.stringify({
-                base: 0,
-                changes: [
-                  {
-                    id: randomUUID(),
-                    operations: [setFields('sections', 'sections1', { bars: 4 + round })],
-                  },
-                ],
-              }),
-            },
-          ).then(async (answer) => {
-            await answer.arrayBuffer();
-            return answer;
-          });
-          times.push(performance.now() - began);
-          if (!ok) refused++;
-          await pause(Math.max(0, 1000 - (performance.now() - began)));
-        }
-      }),
+/** So many members who each save once a second. @returns how long each save took (ms), and how many failed */
+const edit = async ({ url }: Started, crowd: Crowd, count: number) => {
+  const times: number[] = [];
+  let refused = 0;
+  // As a page does, each says which revision it has seen last.
+  const seen = new Map<number, number>();
+  const save = async (member: number, bars: number) => {
+    const began = performance.now();
+    const answer = await fetch(
+      `${url}/api/documents/${crowd.songs[member % crowd.songs.length]}/changes`,
+      {
+        method: 'POST',
+        headers: {
+          cookie: crowd.cookies[member % crowd.cookies.length] ?? '',
+          'Content-Type': 'application/json',
+        },
+        body: JSON.stringify({
+          base: seen.get(member) ?? 0,
+          changes: [
+            { id: randomUUID(), operations: [setFields('sections', 'sections1', { bars })] },
+          ],
+        }),
+      },
     );
+    const { news = [] } = await answer.json();
+    // The first one catches up with all that was done before, as opening the song would have.
+    if (seen.has(member)) times.push(performance.now() - began);
+    if (!answer.ok) refused++;
+    for (const { revision } of news) seen.set(member, revision);
+    return performance.now() - began;
+  };
+  await Promise.all(
+    Array.from({ length: count }, async (_, member) => {
+      await pause((1000 * member) / count);
+      for (let round = 0; round < EDIT_SECONDS; round++)
+        await pause(Math.max(0, 1000 - (await save(member, 4 + round))));
+    }),
+  );
+  return { times, refused };
+};
+
+/** More and more of them, as long as it goes well. */
+const editors = async (server: Started, crowd: Crowd): Promise<Row> => {
+  const memory = () => memoryOf(`${server.process.pid}`);
+  // The first ones find code that has not run yet.
+  await edit(server, crowd, 10);
+  const before = memory();
+  let most = 0;
+  const said: string[] = [];
+  for (const count of [25, 50, 100, 200, 300]) {
+    const { times, refused } = await edit(server, crowd, count);
     const p99 = quantile(times, 0.99);
-    if (p99 > 300 || refused > 0) {
-      best += `; ${count}: ${milliseconds(p99)}, ${refused} refused`;
-      break;
-    }
+    const more = ((100 * (memory() - before)) / count).toFixed(0);
+    said.push(
+      `${count}: median ${milliseconds(quantile(times, 0.5))}, p99 ${milliseconds(p99)}, ${more} MB more a hundred`,
+    );
+    if (p99 > 300 || refused > 0) break;
     most = count;
-    best = `${milliseconds(quantile(times, 0.5))} median, ${milliseconds(p99)} of 99 %, ${((100 * (memoryOf(`${pid}`) - before)) / count).toFixed(0)} MB per 100`;
   }
-  return ['members who save once a second', `${most}`, 'p99 of a save under 300 ms', best];
+  return [
+    'members who save once a second',
+    `${most}`,
+    'p99 of a save under 300 ms',
+    said.slice(-2).join('; '),
+  ];
 };
 
 const SET_SECONDS = 10;
 
 const setPages = async ({ url }: Started, { cookies, set }: Crowd): Promise<Row> => {
+  const address = `${url}/saltreach-nine/sets/${set}`;
+  for (let round = 0; round < 20; round++) await get(address, cookies[0] ?? '');
   const times: number[] = [];
   const end = performance.now() + SET_SECONDS * 1000;
   await Promise.all(
     cookies.slice(0, 4).map(async (cookie) => {
-      while (performance.now() < end)
-        times.push((await get(`${url}/saltreach-nine/sets/${set}`, cookie)).ms);
+      while (performance.now() < end) times.push((await get(address, cookie)).ms);
     }),
   );
   return [
