@@ -36,12 +36,15 @@ export const asDocument = <D>(
 ): D => {
   const parsed = parseDocument(kind, withPlainText(body));
   if (!parsed.ok) throw new Refusal(parsed.problem);
-  if (id !== undefined && version !== undefined) {
-    kept.set(id, { version, document: parsed.value });
-    const [oldest] = kept.keys();
-    if (kept.size > MOST_KEPT && oldest !== undefined) kept.delete(oldest);
-  }
+  if (id !== undefined && version !== undefined) keepDocument(id, version, parsed.value);
   return parsed.value;
+};
+
+/** Keeps a version of a document that was checked. */
+export const keepDocument = (id: string, version: string, document: unknown): void => {
+  kept.set(id, { version, document });
+  const [oldest] = kept.keys();
+  if (kept.size > MOST_KEPT && oldest !== undefined) kept.delete(oldest);
 };
 
 /** The version of a document’s row, for a query that has joined it. */

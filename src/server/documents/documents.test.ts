@@ -2,8 +2,10 @@ import { randomUUID } from 'node:crypto';
 import type { Operation } from '@/core/base/document';
 import { insertSection, newSection, type RoadMap } from '@/core/song/roadmap';
 import type { SongSet } from '@/core/song/set';
+import { readSongs } from '../band';
 import { Refusal } from '../database';
 import { openTestDatabase, type TestDatabase } from '../testing/database';
+import { hashOf } from '../testing/hash';
 import { changesSince, follow, readDocument, revisionsOf, saveChanges, type Told } from '.';
 
 let db: TestDatabase;
@@ -11,16 +13,10 @@ let ferry: string;
 let lamp: string;
 let firstSet: string;
 
-const arrangement = (title: string) =>
-  db.value<string>(
-    'SELECT arrangement.id FROM arrangement JOIN song ON song.id = arrangement.song WHERE title = $1 ORDER BY position LIMIT 1',
-    [title],
-  );
-
 beforeAll(async () => {
   db = await openTestDatabase('documents_test');
-  ferry = await arrangement('Nine Mile Ferry');
-  lamp = await arrangement('Bread and Lamplight');
+  ferry = await db.arrangement('Nine Mile Ferry');
+  lamp = await db.arrangement('Bread and Lamplight');
   firstSet = await db.value(
     `SELECT id FROM document WHERE body->'heading'->>'title' = 'First set'`,
   );
@@ -66,6 +62,28 @@ test('a change is stored with its revision, its author and its place in the log'
     [made.id],
   );
   expect(author).toBe('Odile Marsh');
+});
+
+test('what is kept of a save is what is stored; of one that was taken back nothing is', async () => {
+  const author = await db.member('Odile Marsh');
+  const named = (name: string): Operation[] => [
+    { type: 'set', in: 'sections', id: 'sections1', fields: { name } },
+  ];
+  await save('Odile Marsh', ferry, 0, change(named('Verse one')));
+  const lost = db.as('Odile Marsh', async (queries) => {
+    await saveChanges(queries, author, ferry, 0, [change(named('Never'))]);
+    throw new Error('taken back');
+  });
+  await expect(lost).rejects.toThrow('taken back');
+  await save('Odile Marsh', ferry, 0, change(setBars(5)), change(setBars(6)));
+  const { map } = await stored(ferry);
+  expect(map.sections.sections1).toMatchObject({ name: 'Verse one', bars: 6 });
+  // Pages of a band's songs read what is kept.
+  const [kept] = await db.as('Odile Marsh', (queries) => readSongs(queries, [ferry]));
+  expect(hashOf(kept?.map)).toBe(hashOf(map));
+  expect(hashOf(map)).toBe(
+    hashOf(await db.value('SELECT body FROM document WHERE id = $1', [ferry])),
+  );
 });
 
 test('a change sent twice happens once, and another under its id is refused', async () => {

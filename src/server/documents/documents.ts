@@ -11,11 +11,12 @@ import {
   operationSchema,
   parseDocument,
 } from '@/core/base/document';
+import { withPlainText } from '@/core/base/plainText';
 import type { Problem } from '@/core/base/result';
 import type { SongSet } from '@/core/song/set';
 import { type MemberId, type Queries, Refusal, refuse } from '../database';
 import { mayEdit, readOnly } from '../people/bands';
-import { asDocument } from './cache';
+import { asDocument, keepDocument, keptDocument, VERSION } from './cache';
 import { type KindName, kindOf } from './kinds';
 
 const documentRow = z.object({
@@ -35,15 +36,15 @@ const DOCUMENT = `SELECT id, band, kind, body, revision, ${mayEdit('band')} AS "
 
 /** A document that the member may read. */
 export const readDocument = async (db: Queries, id: string): Promise<StoredDocument> =>
-  whole(
-    (await db.maybeOne(documentRow, DOCUMENT, [id])) ??
-      refuse('not-found', 'Document', 'There is no such song or set among those of your bands.'),
-  );
+  whole((await db.maybeOne(documentRow, DOCUMENT, [id])) ?? noSuchDocument());
 
 const whole = (row: StoredDocument): StoredDocument => ({
   ...row,
   body: asDocument(kindOf(row.kind), row.body),
 });
+
+const noSuchDocument = (): never =>
+  refuse('not-found', 'Document', 'There is no such song or set among those of your bands.');
 
 /** What became of a change that was sent. */
 export type Outcome =
@@ -71,9 +72,7 @@ export const saveChanges = async (
   base: number,
   changes: readonly Change[],
 ): Promise<{ outcomes: Outcome[]; news: LoggedChange[] }> => {
-  const seen = await readDocument(db, id);
-  if (!seen.mayEdit) return readOnly();
-  const stored = whole(await db.one(documentRow, `${DOCUMENT} FOR UPDATE`, [id]));
+  const stored = await lockDocument(db, id);
   if (base > stored.revision) {
     return refuse(
       'ahead',
@@ -91,6 +90,33 @@ export const saveChanges = async (
   if (current.revision > stored.revision) await store(db, current);
   return { outcomes, news: await changesSince(db, id, base) };
 };
+
+/** A document that is about to be changed: nobody else changes it until this transaction is over. */
+const lockDocument = async (db: Queries, id: string): Promise<StoredDocument> => {
+  const seen =
+    (await db.maybeOne(
+      rightsRow,
+      `SELECT ${mayEdit('band')} AS "mayEdit" FROM document WHERE id = $1`,
+      [id],
+    )) ?? noSuchDocument();
+  if (!seen.mayEdit) return readOnly();
+  const { version, ...row } = await db.one(
+    lockedRow,
+    `SELECT id, band, kind, revision, ${VERSION} AS version FROM document WHERE id = $1 FOR UPDATE`,
+    [id],
+  );
+  const body =
+    keptDocument<unknown>(id, version) ??
+    asDocument(
+      kindOf(row.kind),
+      (await db.one(bodyRow, 'SELECT body FROM document WHERE id = $1', [id])).body,
+    );
+  return { ...row, body, mayEdit: true };
+};
+
+const rightsRow = z.object({ mayEdit: z.boolean() });
+const lockedRow = documentRow.omit({ body: true, mayEdit: true }).extend({ version: z.string() });
+const bodyRow = z.object({ body: z.unknown() });
 
 /** The log of a document after a revision, oldest first. */
 export const changesSince = (db: Queries, id: string, revision: number): Promise<LoggedChange[]> =>
@@ -171,11 +197,14 @@ const USED: Problem = {
 };
 
 const store = async (db: Queries, { id, band, kind, body, revision }: StoredDocument) => {
-  await db.run('UPDATE document SET body = $2, revision = $3 WHERE id = $1', [
-    id,
-    JSON.stringify(body),
-    revision,
-  ]);
+  const text = JSON.stringify(body);
+  const { version } = await db.one(
+    z.object({ version: z.string() }),
+    `UPDATE document SET body = $2, revision = $3 WHERE id = $1 RETURNING ${VERSION} AS version`,
+    [id, text, revision],
+  );
+  // Who changes it next need not check it again.
+  keepDocument(id, version, withPlainText(JSON.parse(text)));
   if (kind === 'set') await storeItems(db, id, band, body as SongSet);
 };
 

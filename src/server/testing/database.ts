@@ -13,7 +13,7 @@ export type TestDatabase = {
   readonly member: (name: string) => Promise<MemberId>;
   /** One value of a query, read as the owner. */
   readonly value: <T>(sql: string, values?: readonly unknown[]) => Promise<T>;
-  /** An arrangement of the song of a title. */
+  /** The first arrangement of the song of a title. */
   readonly arrangement: (title: string) => Promise<string>;
   readonly as: <T>(name: string, work: (db: Queries) => Promise<T>) => Promise<T>;
   /** Where the database is, as the application connects to it. */
@@ -54,7 +54,7 @@ export const openTestDatabase = async (name: string): Promise<TestDatabase> => {
     member,
     arrangement: (title) =>
       value<string>(
-        'SELECT arrangement.id FROM arrangement JOIN song ON song.id = song WHERE title = $1 LIMIT 1',
+        'SELECT arrangement.id FROM arrangement JOIN song ON song.id = song WHERE title = $1 ORDER BY position LIMIT 1',
         [title],
       ),
     as: async (person, work) => asMember(await member(person), work),
