@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';
-import next from 'next';
 import { AggregatorRegistry, register } from 'prom-client';
 import { answerFigure } from '../running';
 import type { Settings } from '../settings';
@@ -24,6 +23,8 @@ export const serve = async (settings: Settings): Promise<void> => {
   const { EBRANT_ADDRESS: hostname, EBRANT_PORT: port } = settings;
   const log = openLog(settings.EBRANT_LOG_LEVEL);
   takeConsole(log);
+  // Only here: the leading process, which is built into the same program, has no use for it.
+  const { default: next } = await import('next');
   const app = next({ dev: false, hostname, port });
   await app.prepare();
   const handle = app.getRequestHandler();

@@ -48,7 +48,13 @@ export const Mailbox = ({ letters }: Props) => (
               .map((line, index) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: the lines of a letter stay as they are
                 <span key={index}>
-                  {/^https?:\S+$/.test(line) ? <Anchor href={line}>{line}</Anchor> : line}
+                  {/^https?:\S+$/.test(line) ? (
+                    <Anchor href={line} underline="always">
+                      {line}
+                    </Anchor>
+                  ) : (
+                    line
+                  )}
                   {'\n'}
                 </span>
               ))}

@@ -56,7 +56,7 @@ export const SendByMail = (link: LinkProps) => {
             ) : (
               <>
                 Nothing is sent from here: what would have gone to {sent} lies in the{' '}
-                <Anchor href="/account/mailbox" target="_blank">
+                <Anchor href="/account/mailbox" target="_blank" underline="always">
                   mailbox
                 </Anchor>
                 .
