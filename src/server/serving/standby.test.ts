@@ -1,9 +1,10 @@
-import { execFileSync } from 'node:child_process';
+import { execFile, execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { chmodSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { connect, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { promisify } from 'node:util';
 import pg from 'pg';
 import { openTestDatabase, type TestDatabase } from '../testing/database';
 import { freePort, pause, posted, type Started, signedIn, start, stopAll } from '../testing/server';
@@ -17,12 +18,14 @@ const NAME = 'moving';
 const bin = readdirSync('/usr/lib/postgresql').map(Number).sort().at(-1);
 const database = (command: string) =>
   execFileSync('bin/database', [command, NAME], { encoding: 'utf8' });
+/** While somebody saves, nothing may hold up whoever asks for it. */
+const inBackground = promisify(execFile);
 /** As PostgreSQL's own user: it does not run as root. */
 const asServer = (program: string, ...options: string[]) => {
   const whole = [`/usr/lib/postgresql/${bin}/bin/${program}`, ...options];
   const [first = '', ...rest] =
     process.getuid?.() === 0 ? ['runuser', '-u', 'postgres', '--', ...whole] : whole;
-  return execFileSync(first, rest, { cwd: '/', stdio: ['ignore', 'ignore', 'pipe'] });
+  return inBackground(first, rest, { cwd: '/' });
 };
 
 let folder: string;
@@ -40,7 +43,7 @@ afterAll(async () => {
   await stopAll();
   await db.close().catch(() => undefined);
   try {
-    asServer('pg_ctl', '-D', standbyFolder(), '-m', 'immediate', 'stop');
+    await asServer('pg_ctl', '-D', standbyFolder(), '-m', 'immediate', 'stop');
   } catch {}
   database('remove');
   rmSync(folder, { recursive: true, force: true });
@@ -54,7 +57,7 @@ const behind = (url: string, port: number) => Object.assign(new URL(url), { port
 /** Makes a copy that follows the database, and starts it. @returns its port */
 const startStandby = async (): Promise<number> => {
   const port = await freePort();
-  asServer(
+  await asServer(
     'pg_basebackup',
     '-R',
     '--checkpoint=fast',
@@ -65,7 +68,7 @@ const startStandby = async (): Promise<number> => {
   );
   const options = `-c listen_addresses=127.0.0.1 -c port=${port} -c unix_socket_directories=''`;
   const log = path.join(standbyFolder(), 'server.log');
-  asServer('pg_ctl', '-D', standbyFolder(), '-w', '-l', log, '-o', options, 'start');
+  await asServer('pg_ctl', '-D', standbyFolder(), '-w', '-l', log, '-o', options, 'start');
   return port;
 };
 
@@ -135,8 +138,8 @@ test('a standby takes over while members save: what was saved is there, the same
   };
   await until(kept.length + 10);
   // A clean stop sends what is written to whoever follows, before it ends.
-  database('pause');
-  asServer('pg_ctl', '-D', standbyFolder(), '-w', 'promote');
+  await inBackground('bin/database', ['pause', NAME]);
+  await asServer('pg_ctl', '-D', standbyFolder(), '-w', 'promote');
   forwarding.turnTo(port);
   const before = kept.length;
   await until(before + 20);
