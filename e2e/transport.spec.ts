@@ -327,7 +327,11 @@ test('a clock that comes in leads: its tempo and its place', async ({ page }) =>
   await page.getByRole('button', { name: 'Machines that run along' }).click();
   await page.getByLabel('MIDI device').selectOption('Simulated device');
   await page.getByLabel('Who leads').selectOption('the device: Ebrant follows its clock');
-  await page.getByRole('button', { name: 'Its clock at 97' }).click();
+  // A machine that stalls may miss the start, as a late cable would: it is then started again.
+  await expect(async () => {
+    await page.getByRole('button', { name: 'Its clock at 97' }).click();
+    await expect(page.getByTestId('position')).toHaveText(/^Bar/, { timeout: 10_000 });
+  }).toPass({ timeout: 60_000 });
   await expect(page.getByTestId('position')).toHaveText(/^Bar 6/, { timeout: 20_000 });
   /** Seconds between two clicks, over the last six. */
   const gap = async () => {
