@@ -6,9 +6,9 @@ import type { FileToSend, WaitForFile } from '../http';
 import { answerFigure } from '../running';
 import { speaker } from '../speech';
 import { newThread } from '../threads';
+import type { FromWorker, ToWorker } from '../threads/worker';
 import type { Job, MadeFile } from './job';
 import type { Speak } from './voice';
-import type { FromWorker, ToWorker } from './worker';
 
 /** Files that are made at the same time in one process; others wait, and beyond that come back. */
 const turns = createQueue({ atOnce: 2, waiting: 24, patience: 60_000 });

@@ -1,19 +1,23 @@
-import { execFileSync } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
 import { chmodSync, existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { openTestDatabase, type TestDatabase } from '../testing/database';
-import { pause, posted, type Started, signedIn, start, stopAll } from '../testing/server';
+import { ownPostgres } from '../testing/postgres';
+import {
+  countInChange,
+  hearNews,
+  pause,
+  postChange,
+  type Started,
+  signedIn,
+  start,
+  stopAll,
+} from '../testing/server';
 
 /** The clock of a machine, application and database alike, is set back an hour and forward again. */
 
 const NAME = 'clock';
-const database = (command: string, environment: Record<string, string> = {}) =>
-  execFileSync('bin/database', [command, NAME], {
-    encoding: 'utf8',
-    env: { ...process.env, ...environment } as NodeJS.ProcessEnv,
-  });
+const postgresql = ownPostgres(NAME);
 
 let db: TestDatabase;
 let folder: string;
@@ -34,16 +38,13 @@ beforeAll(async () => {
     FAKETIME_NO_CACHE: '1',
     DONT_FAKE_MONOTONIC: '1',
   };
-  database('remove');
-  database('start', faked);
-  for (const [, name = '', value = ''] of database('env').matchAll(/(DATABASE_\w+)='([^']*)'/g))
-    process.env[name] = value;
+  postgresql.start(faked);
   db = await openTestDatabase(NAME);
 });
 afterAll(async () => {
   await stopAll();
   await db.close();
-  database('remove');
+  postgresql.run('remove');
   rmSync(folder, { recursive: true, force: true });
 });
 
@@ -52,25 +53,13 @@ test('set back and forward: sessions last, news goes on, the history has the ord
   const cookies = await signedIn(server, 'Wren Halloway');
   const song = await db.arrangement('Quay Lights');
   const url = `${server.url}/api/documents/${song}`;
-  const news = await fetch(`${server.url}/api/bands/saltreach-nine/news`, { headers: cookies });
-  let heard = '';
-  const reading = (async () => {
-    const decoder = new TextDecoder();
-    for await (const chunk of news.body as unknown as AsyncIterable<Uint8Array>)
-      heard += decoder.decode(chunk, { stream: true });
-  })().catch(() => undefined);
+  const { heard, over: reading } = await hearNews(server, cookies);
   const done: string[] = [];
   const save = async (countIn: number) => {
-    const id = randomUUID();
-    const operations = [{ type: 'set', in: 'start', fields: { countIn } }];
-    const answer = await posted(
-      `${url}/changes`,
-      { base: 0, changes: [{ id, operations }] },
-      cookies,
-    );
-    expect(answer.status).toBe(200);
-    done.push(id);
-    while (!heard.includes(id)) await pause(20);
+    const change = countInChange(countIn);
+    expect((await postChange(server, song, change, cookies)).status).toBe(200);
+    done.push(change.id);
+    while (!heard().includes(change.id)) await pause(20);
   };
   const now = () => db.value<Date>('SELECT now()');
 

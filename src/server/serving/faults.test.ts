@@ -1,26 +1,32 @@
 import { execFileSync } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { connect, type Socket } from 'node:net';
 import pg from 'pg';
 import { openTestDatabase, type TestDatabase } from '../testing/database';
-import { pause, posted, type Started, signedIn, start, stopAll } from '../testing/server';
+import { ownPostgres } from '../testing/postgres';
+import {
+  countInChange,
+  hearNews,
+  pause,
+  postChange,
+  posted,
+  type Started,
+  signedIn,
+  start,
+  stopAll,
+} from '../testing/server';
 
 /** What can go wrong around a server, on a PostgreSQL of this file's own, which is stopped and started. */
 
 const NAME = 'faults';
-const database = (command: string) =>
-  execFileSync('bin/database', [command, NAME], { encoding: 'utf8' });
+const postgresql = ownPostgres(NAME);
 
 let db: TestDatabase;
 let server: Started;
 let cookies: Record<string, string>;
 let song: string;
 beforeAll(async () => {
-  database('remove');
-  database('start');
-  for (const [, name = '', value = ''] of database('env').matchAll(/(DATABASE_\w+)='([^']*)'/g))
-    process.env[name] = value;
+  postgresql.start();
   db = await openTestDatabase('faults');
   song = await db.arrangement('Quay Lights');
   server = await start({ DATABASE_URL: db.url });
@@ -29,15 +35,10 @@ beforeAll(async () => {
 afterAll(async () => {
   await stopAll();
   await db.close().catch(() => undefined);
-  database('remove');
+  postgresql.run('remove');
 });
 
-const change = (countIn: number) => ({
-  id: randomUUID(),
-  operations: [{ type: 'set', in: 'start', fields: { countIn } }],
-});
-const save = (one: ReturnType<typeof change>) =>
-  posted(`${server.url}/api/documents/${song}/changes`, { base: 0, changes: [one] }, cookies);
+const save = (one: ReturnType<typeof countInChange>) => postChange(server, song, one, cookies);
 const ready = async () => (await fetch(`${server.url}/api/ready`)).status;
 
 /** The processes of this file's PostgreSQL. */
@@ -65,7 +66,7 @@ const signal = (processes: readonly number[], what: NodeJS.Signals) => {
 test('a database that hangs: a sentence and when to come back, the process lives, and what was sent twice is saved once', async () => {
   const frozen = await postgres();
   signal(frozen, 'SIGSTOP');
-  const one = change(7);
+  const one = countInChange(7);
   const began = Date.now();
   try {
     const [answer, alive] = await Promise.all([save(one), fetch(`${server.url}/api/health`)]);
@@ -87,25 +88,19 @@ test('a database that hangs: a sentence and when to come back, the process lives
 });
 
 test('a database that is stopped and started again: streams say that something may be missing, and go on', async () => {
-  const stream = await fetch(`${server.url}/api/bands/saltreach-nine/news`, { headers: cookies });
-  let heard = '';
-  const reading = (async () => {
-    const decoder = new TextDecoder();
-    for await (const chunk of stream.body as unknown as AsyncIterable<Uint8Array>)
-      heard += decoder.decode(chunk, { stream: true });
-  })().catch(() => undefined);
-  const times = (event: string) => heard.split(`event: ${event}\n`).length - 1;
+  const { heard, over: reading } = await hearNews(server, cookies);
+  const times = (event: string) => heard().split(`event: ${event}\n`).length - 1;
   while (times('revisions') < 1) await pause(20);
-  database('pause');
+  postgresql.run('pause');
   expect(await ready()).toBe(503);
-  const refused = await save(change(9));
+  const refused = await save(countInChange(9));
   expect([refused.status, refused.headers.has('retry-after')]).toEqual([503, true]);
-  database('resume');
+  postgresql.run('resume');
   while ((await ready()) !== 200) await pause(100);
   while (times('revisions') < 2) await pause(50);
-  const saved = change(11);
+  const saved = countInChange(11);
   expect((await save(saved)).status).toBe(200);
-  while (!heard.includes(saved.id)) await pause(20);
+  while (!heard().includes(saved.id)) await pause(20);
   await server.stop();
   await reading;
   server = await start({ DATABASE_URL: db.url });
@@ -125,7 +120,8 @@ test('wrong sign-ins by the hundred, while members work: none is let in, and mem
     }
   });
   while (tried.length < 50) await pause(20);
-  for (let count = 0; count < 20; count++) expect((await save(change(count))).status).toBe(200);
+  for (let count = 0; count < 20; count++)
+    expect((await save(countInChange(count))).status).toBe(200);
   over = true;
   await Promise.all(flood);
   expect(new Set(tried)).toEqual(new Set([401, 429]));
@@ -157,5 +153,5 @@ test('no file descriptor left: connections wait or are closed, the process lives
   }
   expect(status).toBe(200);
   expect(process.kill(worker, 0)).toBe(true);
-  expect((await save(change(3))).status).toBe(200);
+  expect((await save(countInChange(3))).status).toBe(200);
 });

@@ -1,4 +1,4 @@
-import { randomBytes, randomUUID } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import { once } from 'node:events';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { type ClientRequest, get, type IncomingMessage, request } from 'node:http';
@@ -7,7 +7,15 @@ import path from 'node:path';
 import { MOST_STREAMS } from '../documents';
 import { hashToken } from '../people';
 import { openTestDatabase, type TestDatabase } from '../testing/database';
-import { pause, posted, type Started, signedIn, start, stopAll } from '../testing/server';
+import {
+  countInChange,
+  pause,
+  postChange,
+  type Started,
+  signedIn,
+  start,
+  stopAll,
+} from '../testing/server';
 
 /** More than anybody needs, from those who are let in: others work meanwhile. */
 
@@ -35,11 +43,8 @@ afterAll(async () => {
 });
 
 const save = (countIn: number) => {
-  const id = randomUUID();
-  const operations = [{ type: 'set', in: 'start', fields: { countIn } }];
-  const body = { base: 0, changes: [{ id, operations }] };
-  const answer = posted(`${server.url}/api/documents/${song}/changes`, body, cookies);
-  return { id, answer };
+  const change = countInChange(countIn);
+  return { id: change.id, answer: postChange(server, song, change, cookies) };
 };
 
 /** A new guest of the band who is signed in. @returns their cookie */

@@ -1,14 +1,14 @@
 import { execFileSync } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
 import { chmodSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import pg from 'pg';
 import { openTestDatabase, type TestDatabase } from '../testing/database';
 import {
+  countInChange,
   freePort,
   pause,
-  posted,
+  postChange,
   run,
   type Started,
   signedIn,
@@ -41,10 +41,6 @@ afterAll(async () => {
 });
 
 const songId = () => db.arrangement('Quay Lights');
-const change = (countIn: number) => ({
-  id: randomUUID(),
-  operations: [{ type: 'set', in: 'start', fields: { countIn } }],
-});
 
 /** Moves the log of changes to a disk of 8 MB, and fills that. @returns what gives it room again */
 const fillDisk = async (): Promise<() => Promise<void>> => {
@@ -80,24 +76,25 @@ const onRoom = (url = '') => Object.assign(new URL(url), { pathname: '/room' }).
 test('no room for what is saved: a sentence and when to come back, reading goes on, then nothing is lost', async () => {
   const server: Started = await start({ DATABASE_URL: db.url });
   const cookies = await signedIn(server, 'Wren Halloway');
-  const song = `${server.url}/api/documents/${await songId()}`;
-  const save = (one: ReturnType<typeof change>) =>
-    posted(`${song}/changes`, { base: 0, changes: [one] }, cookies);
+  const song = await songId();
+  const save = (one: ReturnType<typeof countInChange>) => postChange(server, song, one, cookies);
   const giveRoom = await fillDisk();
   const saved: string[] = [];
   // What is free in the last page is still written to.
-  let one = change(1);
+  let one = countInChange(1);
   let answer = await save(one);
   for (let number = 1; answer.status === 200 && number < 500; number++) {
     saved.push(one.id);
-    one = change(1 + (number % 16));
+    one = countInChange(1 + (number % 16));
     answer = await save(one);
   }
   expect([answer.status, answer.headers.has('retry-after')]).toEqual([503, true]);
   expect((await answer.json()).problem.message).toBe(
     'The server has no room left and saves nothing for now. What was saved is there.',
   );
-  expect((await fetch(song, { headers: cookies })).status).toBe(200);
+  expect((await fetch(`${server.url}/api/documents/${song}`, { headers: cookies })).status).toBe(
+    200,
+  );
   expect((await fetch(`${server.url}/api/health`)).status).toBe(200);
   // Whoever runs it finds why.
   expect(server.said()).toMatch(/"fault":\{[^\n]*"code":"53100"/);
@@ -132,11 +129,7 @@ test('no room for the log: it has a hole, the application serves', async () => {
     );
   while (child.exitCode === null && (await status()) !== 200) await pause(100);
   const cookies = await signedIn({ url }, 'Wren Halloway');
-  const saved = await posted(
-    `${url}/api/documents/${await songId()}/changes`,
-    { base: 0, changes: [change(5)] },
-    cookies,
-  );
+  const saved = await postChange({ url }, await songId(), countInChange(5), cookies);
   expect(saved.status).toBe(200);
   expect(await status()).toBe(200);
   child.kill('SIGTERM');

@@ -1,5 +1,4 @@
-import { execFile, execFileSync } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
+import { execFile } from 'node:child_process';
 import { chmodSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { connect, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -7,7 +6,18 @@ import path from 'node:path';
 import { promisify } from 'node:util';
 import pg from 'pg';
 import { openTestDatabase, type TestDatabase } from '../testing/database';
-import { freePort, pause, posted, type Started, signedIn, start, stopAll } from '../testing/server';
+import { ownPostgres } from '../testing/postgres';
+import {
+  countInChange,
+  freePort,
+  hearNews,
+  pause,
+  postChange,
+  type Started,
+  signedIn,
+  start,
+  stopAll,
+} from '../testing/server';
 
 /**
  * The database moves to another address: a streaming standby (PostgreSQL 15, 27.2) takes over. What
@@ -16,8 +26,7 @@ import { freePort, pause, posted, type Started, signedIn, start, stopAll } from 
 
 const NAME = 'moving';
 const bin = readdirSync('/usr/lib/postgresql').map(Number).sort().at(-1);
-const database = (command: string) =>
-  execFileSync('bin/database', [command, NAME], { encoding: 'utf8' });
+const postgresql = ownPostgres(NAME);
 /** While somebody saves, nothing may hold up whoever asks for it. */
 const inBackground = promisify(execFile);
 /** As PostgreSQL's own user: it does not run as root. */
@@ -31,10 +40,7 @@ const asServer = (program: string, ...options: string[]) => {
 let folder: string;
 let db: TestDatabase;
 beforeAll(async () => {
-  database('remove');
-  database('start');
-  for (const [, name = '', value = ''] of database('env').matchAll(/(DATABASE_\w+)='([^']*)'/g))
-    process.env[name] = value;
+  postgresql.start();
   db = await openTestDatabase(NAME);
   folder = mkdtempSync(path.join(tmpdir(), 'ebrant-standby-'));
   chmodSync(folder, 0o777);
@@ -45,7 +51,7 @@ afterAll(async () => {
   try {
     await asServer('pg_ctl', '-D', standbyFolder(), '-m', 'immediate', 'stop');
   } catch {}
-  database('remove');
+  postgresql.run('remove');
   rmSync(folder, { recursive: true, force: true });
 });
 
@@ -101,29 +107,16 @@ test('a standby takes over while members save: what was saved is there, the same
   const server: Started = await start({ DATABASE_URL: behind(db.url, forwarding.port) });
   const cookies = await signedIn(server, 'Wren Halloway');
   const song = await db.arrangement('Quay Lights');
-  const news = await fetch(`${server.url}/api/bands/saltreach-nine/news`, { headers: cookies });
-  let heard = '';
-  const reading = (async () => {
-    const decoder = new TextDecoder();
-    for await (const chunk of news.body as unknown as AsyncIterable<Uint8Array>)
-      heard += decoder.decode(chunk, { stream: true });
-  })().catch(() => undefined);
+  const { heard, over: reading } = await hearNews(server, cookies);
 
   const kept: string[] = [];
   let over = false;
   const refusals = new Set<number>();
   const member = (async () => {
     for (let number = 0; !over; number++) {
-      const one = {
-        id: randomUUID(),
-        operations: [{ type: 'set', in: 'start', fields: { countIn: 1 + (number % 16) } }],
-      };
+      const one = countInChange(1 + (number % 16));
       for (;;) {
-        const { status } = await posted(
-          `${server.url}/api/documents/${song}/changes`,
-          { base: 0, changes: [one] },
-          cookies,
-        );
+        const { status } = await postChange(server, song, one, cookies);
         if (status === 200) break;
         refusals.add(status);
         await pause(100);
@@ -144,7 +137,7 @@ test('a standby takes over while members save: what was saved is there, the same
   const before = kept.length;
   await until(before + 20);
   // News is listened for anew after a pause of seconds; what is saved from then on is heard.
-  while (!kept.slice(before).some((id) => heard.includes(id))) await pause(100);
+  while (!kept.slice(before).some((id) => heard().includes(id))) await pause(100);
   over = true;
   await member;
 

@@ -1,7 +1,7 @@
 import 'server-only';
 import type { Worker } from 'node:worker_threads';
-import type { FromWorker, ToWorker } from '../files/worker';
 import { newThread } from '../threads';
+import type { FromWorker, ToWorker } from '../threads/worker';
 
 type Answer = (samples: Float32Array | undefined) => void;
 

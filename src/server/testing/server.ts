@@ -1,4 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { createServer } from 'node:http';
 import { DEMO_PASSPHRASE } from '../demo/people';
@@ -107,4 +108,29 @@ export const signedIn = async (
   if (answer.status !== 204) throw new Error(`${name} was not let in: ${answer.status}`);
   const [session] = answer.headers.getSetCookie();
   return { cookie: session?.split(';')[0] ?? '' };
+};
+
+/** A change of a song that any song allows. */
+export const countInChange = (countIn: number) => ({
+  id: randomUUID(),
+  operations: [{ type: 'set', in: 'start', fields: { countIn } }],
+});
+
+export const postChange = (
+  { url }: Pick<Started, 'url'>,
+  song: string,
+  change: ReturnType<typeof countInChange>,
+  cookies: Record<string, string>,
+) => posted(`${url}/api/documents/${song}/changes`, { base: 0, changes: [change] }, cookies);
+
+/** Hears a band's news. @returns what was heard so far, and a promise for the end of the stream */
+export const hearNews = async ({ url }: Started, cookies: Record<string, string>) => {
+  const stream = await fetch(`${url}/api/bands/saltreach-nine/news`, { headers: cookies });
+  let heard = '';
+  const over = (async () => {
+    const decoder = new TextDecoder();
+    for await (const chunk of stream.body as unknown as AsyncIterable<Uint8Array>)
+      heard += decoder.decode(chunk, { stream: true });
+  })().catch(() => undefined);
+  return { heard: () => heard, over };
 };

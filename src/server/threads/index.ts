@@ -2,7 +2,7 @@ import 'server-only';
 import path from 'node:path';
 import type { Worker } from 'node:worker_threads';
 
-/** As `npm run build` leaves it (src/server/files/worker.ts). */
+/** As `npm run build` leaves it (src/server/threads/worker.ts). */
 const PROGRAM = path.join(process.cwd(), '.next/files-worker.cjs');
 
 /** Not by import: the bundler would look for the program, which is built after it. */

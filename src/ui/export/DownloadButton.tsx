@@ -1,14 +1,14 @@
 'use client';
 
 import { Button, type ButtonProps } from '@mantine/core';
-import type { MouseEvent } from 'react';
+import type { MouseEvent, ReactNode } from 'react';
 import { follow } from './save';
 
 type Props = Pick<ButtonProps, 'size' | 'leftSection'> & {
   readonly href: string;
   readonly ready?: boolean;
-  /** What is fetched, as it is called on the page. */
-  readonly children: string;
+  /** What is fetched is called by these words where it is said how far it is. */
+  readonly children: ReactNode;
 };
 
 /** A file to download; without an address, and so not to be followed, until it is ready. */
@@ -21,10 +21,11 @@ export const DownloadButton = ({ href, ready = true, children, ...button }: Prop
     download
     {...(ready && {
       href,
-      onClick: (event: MouseEvent) => {
+      onClick: (event: MouseEvent<HTMLElement>) => {
         event.preventDefault();
+        const what = event.currentTarget.textContent;
         void import('./download').then(
-          ({ download }) => download(href, children),
+          ({ download }) => download(href, what),
           () => follow(href),
         );
       },

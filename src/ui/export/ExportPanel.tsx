@@ -162,7 +162,7 @@ const Sounds = ({ what, heard, ready }: HeardProps) => {
             href={`${heard}&bits=${bits}&layout=${layout}&as=${id}`}
             ready={ready}
           >
-            {label[what] ?? id}
+            {label[what]}
           </DownloadButton>
         ))}
     </>
@@ -181,7 +181,7 @@ const Midi = ({ what, heard, ready }: HeardProps) => {
         href={`${heard}&as=midi&ramps=${ramps}&format=${format}`}
         ready={ready}
       >
-        {formatOf('midi').label[what] ?? 'midi'}
+        {formatOf('midi').label[what]}
       </DownloadButton>
     </>
   );
@@ -194,6 +194,6 @@ type ReadProps = Pick<ExportProps, 'document' | 'what'> & {
 
 const ReadLink = ({ document, what, id, ready }: ReadProps) => (
   <DownloadButton size="xs" href={`/api/documents/${document}/sheet?as=${id}`} ready={ready}>
-    {formatOf(id).label[what] ?? id}
+    {formatOf(id).label[what]}
   </DownloadButton>
 );

@@ -1,9 +1,9 @@
 import { parentPort } from 'node:worker_threads';
 import type { Result } from '@/core/base/result';
 import { type BandFile, readBandFile } from '@/core/files/sheet';
+import { type Job, type MadeFile, makeFile } from '../files/job';
+import type { Line } from '../files/voice';
 import { readyWave } from '../speech/wave';
-import { type Job, type MadeFile, makeFile } from './job';
-import type { Line } from './voice';
 
 /**
  * What a thread does, so that seconds of arithmetic hold up nobody: what it is told and what it answers
